@@ -1,0 +1,1 @@
+"""Amber Acre: a season of lawn feeding, planned, explained and recorded."""

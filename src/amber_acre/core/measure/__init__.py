@@ -1,0 +1,1 @@
+"""From what the tape says to square metres."""

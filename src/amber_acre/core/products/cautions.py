@@ -1,0 +1,30 @@
+"""Cautions of a product, always shown where they apply; the label, local code and licence decide."""
+
+from __future__ import annotations
+
+from amber_acre.core.products.product import Product
+
+HEAVY_PACK_KG = 25.0  # manual handling, common practice
+IRON_STAINS_FROM = 0.01  # fraction of Fe
+
+
+def cautions(product: Product) -> tuple[str, ...]:
+    """The usual cautions of a product in plain sentences, most general first (common practice)."""
+    found = [
+        "The label is the law; where it differs from this sheet, the label decides.",
+        "Gloves and eye protection.",
+        "Keep off paving and out of drains and water; "
+        + ("rinse at once." if product.liquid else "sweep granules back onto the lawn."),
+        "Children and pets off until " + ("dry." if product.liquid else "watered in and dry."),
+    ]
+    if product.other.get("Fe", 0) >= IRON_STAINS_FROM:
+        found.append("Iron stains paving and clothes: rinse hard surfaces at once.")
+    if product.nitrogen.get("urea", 0) > 0.05:
+        found.append("Urea left on the surface is lost as ammonia: water in; never with fresh lime.")
+    if product.family in ("biosolid", "manure"):
+        found.append("Not beside edibles unless local rules allow; wash hands.")
+    if not product.liquid and product.family in ("organic", "manure", "biosolid", "conditioner"):
+        found.append("Dusty: mask when pouring.")
+    if any(pack.mass_kg > HEAVY_PACK_KG for pack in product.packs):
+        found.append(f"A pack over {HEAVY_PACK_KG:g} kg: lift in two.")
+    return tuple(found)

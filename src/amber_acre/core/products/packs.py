@@ -1,0 +1,125 @@
+"""Whole packs: how many to load, what is left over, and what emptying them would do to the rate."""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from amber_acre.core.errors import MissingInput
+from amber_acre.core.products.product import Pack, Product
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
+from amber_acre.core.working import Figure, Limit, Working
+
+
+@dataclass(frozen=True)
+class PackCount:
+    """Whole packs of one size for a job, g/m² if every pack is emptied, and what is left otherwise."""
+
+    pack: Pack
+    packs: int
+    left_over_kg: Kilograms
+    emptied_rate_g_m2: GramsPerSquareMetre
+    emptied_fits_label: bool
+    cost: Money
+    used_cost: Money
+
+
+def product_amount(rate_g_m2: GramsPerSquareMetre, size_m2: SquareMetres, working: Working) -> Kilograms:
+    """Mass of product for a lawn in kg: rate × size ÷ 1000. Rate and size 0 or more."""
+    mass = rate_g_m2 * size_m2 / 1000
+    return Kilograms(
+        working.step(
+            "Product for the lawn",
+            "rate_g_m2 * size_m2 / 1000",
+            [
+                Figure("rate_g_m2", rate_g_m2, "g/m²", "rate"),
+                Figure("size_m2", size_m2, "m²", "net size"),
+            ],
+            mass,
+            "kg",
+            "plane-geometry",
+        )
+    )
+
+
+def whole_packs(amount_kg: Kilograms, pack: Pack) -> int:
+    """The fewest whole packs that hold ``amount_kg``; an exact multiple is not rounded up."""
+    return math.ceil(amount_kg / pack.mass_kg - 1e-9)
+
+
+def cheapest_packs(
+    product: Product, amount_kg: Kilograms, size_m2: SquareMetres, low_m2: SquareMetres, working: Working
+) -> PackCount:
+    """Whole packs of the one size that costs least; MissingInput where the product has no pack.
+
+    ``low_m2`` is the small end of the lawn, where emptied packs would lie thickest: the label is held
+    there.
+    """
+    if not product.packs:
+        raise MissingInput(f"{product.name} has no pack on the shelf. Add one with its price.", field="packs")
+    pack = min(product.packs, key=lambda p: (whole_packs(amount_kg, p) * p.price, p.mass_kg))
+    count = working.step(
+        f"Whole packs of {pack.name}",
+        "ceil(amount_kg / pack_kg - 0.000000001)",
+        [
+            Figure("amount_kg", amount_kg, "kg", "needed"),
+            Figure("pack_kg", pack.mass_kg, "kg", "one pack"),
+        ],
+        float(whole_packs(amount_kg, pack)),
+        "packs",
+        "plane-geometry",
+        note="An exact multiple is not rounded up.",
+    )
+    bought = [
+        Figure("packs", count, "packs", "whole packs"),
+        Figure("pack_kg", pack.mass_kg, "kg", "one pack"),
+    ]
+    left = working.step(
+        "Left over after the planned rate",
+        "packs * pack_kg - amount_kg",
+        [*bought, Figure("amount_kg", amount_kg, "kg", "needed")],
+        count * pack.mass_kg - amount_kg,
+        "kg",
+        "plane-geometry",
+    )
+    label = Limit("label rate", product.label.min_g_m2, product.label.max_g_m2, "label")
+    emptied = working.step(
+        "Rate if every pack were emptied",
+        "packs * pack_kg * 1000 / size_m2",
+        [*bought, Figure("size_m2", size_m2, "m²", "net size")],
+        count * pack.mass_kg * 1000 / size_m2,
+        "g/m²",
+        "plane-geometry",
+        (label,),
+    )
+    cost = working.step(
+        "Cost of the whole packs",
+        "packs * price",
+        [bought[0], Figure("price", pack.price, "", "price of a pack")],
+        count * pack.price,
+        "",
+        "shelf",
+    )
+    used = working.step(
+        "Cost of what goes down",
+        "amount_kg / pack_kg * price",
+        [
+            Figure("amount_kg", amount_kg, "kg", "needed"),
+            Figure("pack_kg", pack.mass_kg, "kg", "one pack"),
+            Figure("price", pack.price, "", "price of a pack"),
+        ],
+        amount_kg / pack.mass_kg * pack.price,
+        "",
+        "shelf",
+        note="The rest of the last pack stays in stock.",
+    )
+    thickest = emptied * size_m2 / low_m2
+    return PackCount(
+        pack,
+        int(count),
+        Kilograms(max(0.0, left)),
+        GramsPerSquareMetre(emptied),
+        thickest <= product.label.max_g_m2 * (1 + 1e-9),
+        Money(cost),
+        Money(used),
+    )

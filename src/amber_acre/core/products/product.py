@@ -1,0 +1,228 @@
+"""A product as its label states it: guaranteed analysis, density, packs, rate range, interval, maximum.
+
+Every rate inside the program is mass per area, g/m² of product, liquids included: density turns
+mL/m² into g/m² on the way in and back on the way out, and nowhere else.
+"""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money
+from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS, NitrogenForm
+
+# Labels round each form to 0.1 %, so that a sum of six may miss the total by this much [aapfco].
+FORM_SUM_SLACK = 0.0015
+# Plausible label rates; outside them the usual cause is a unit slip. Common practice, no source.
+PLAUSIBLE_SOLID_G_M2 = (1.0, 400.0)
+PLAUSIBLE_LIQUID_ML_M2 = (0.1, 40.0)
+PLAUSIBLE_NITROGEN_G_M2 = 15.0
+
+
+@dataclass(frozen=True)
+class Pack:
+    """What is bought: ``mass_kg`` of product (liquids by density) at a price, both above 0."""
+
+    name: str
+    mass_kg: Kilograms
+    price: Money
+
+    def __post_init__(self) -> None:
+        if self.mass_kg <= 0:
+            raise OutOfRange("A pack must hold more than nothing.", field="pack_size", limits=(0, None))
+        if self.price < 0:
+            raise OutOfRange("A price cannot be negative.", field="pack_price", limits=(0, None))
+
+
+@dataclass(frozen=True)
+class Label:
+    """Label limits of one application and of a year, g/m² of product; interval in days.
+
+    ``yearly_max_g_m2`` None: the label states none.
+    """
+
+    min_g_m2: GramsPerSquareMetre
+    max_g_m2: GramsPerSquareMetre
+    interval_days: int
+    yearly_max_g_m2: GramsPerSquareMetre | None = None
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.min_g_m2 <= self.max_g_m2 or self.max_g_m2 <= 0:
+            raise DoesNotFit(
+                "The label's lowest rate must not be above its highest. Check both and their units.",
+                field="label_min",
+                limits=(0, self.max_g_m2),
+            )
+        if not 0 <= self.interval_days <= 366:
+            raise OutOfRange("The interval must be 0 to 366 days.", field="interval_days", limits=(0, 366))
+        if self.yearly_max_g_m2 is not None and self.yearly_max_g_m2 < self.max_g_m2 * (1 - 1e-9):
+            raise DoesNotFit(
+                "The yearly maximum is below one application at the highest rate. Check both and their units.",
+                field="yearly_max",
+                value=self.yearly_max_g_m2,
+                limits=(self.max_g_m2, None),
+            )
+
+
+@dataclass(frozen=True)
+class Product:
+    """A product of the shelf; fractions of mass (0.16 for 16 %).
+
+    ``nitrogen`` by form adds up to ``total_nitrogen`` within label rounding (DoesNotFit). A liquid
+    needs ``density_kg_l`` (MissingInput), 0.7–1.8. ``other`` holds Ca, Mg, S, Fe, Mn, Zn, Cu, B, Mo.
+    The whole analysis cannot pass 100 % (OutOfRange). ``longevity_days`` is needed with coated nitrogen.
+    """
+
+    key: int
+    name: str
+    family: str
+    liquid: bool
+    total_nitrogen: float
+    nitrogen: Mapping[NitrogenForm, float]
+    p2o5: float
+    k2o: float
+    label: Label
+    packs: tuple[Pack, ...]
+    other: Mapping[str, float] = field(default_factory=dict)
+    density_kg_l: float | None = None
+    longevity_days: float | None = None
+
+    def __post_init__(self) -> None:
+        if self.liquid and self.density_kg_l is None:
+            raise MissingInput(
+                f"{self.name} is a liquid: give its density in kg/L (on the safety sheet), or volume "
+                "cannot be turned into nutrient.",
+                field="density",
+            )
+        if self.density_kg_l is not None and not 0.7 <= self.density_kg_l <= 1.8:
+            raise OutOfRange(
+                f"A density of {self.density_kg_l:g} kg/L is outside 0.7–1.8. Check the unit (kg/L, not lb/gal).",
+                field="density",
+                value=self.density_kg_l,
+                limits=(0.7, 1.8),
+            )
+        total = self.total_nitrogen + self.p2o5 + self.k2o + sum(self.other.values())
+        if total > 1 + 1e-9:
+            raise OutOfRange(
+                f"The analysis adds up to {total:.1%}: over 100 %. Check for a missing dash or point.",
+                field="grade",
+                value=total,
+                limits=(0, 1),
+            )
+        forms = sum(self.nitrogen.values())
+        if abs(forms - self.total_nitrogen) > FORM_SUM_SLACK:
+            raise DoesNotFit(
+                f"The nitrogen forms add up to {forms:.2%}, the total says {self.total_nitrogen:.2%}. They "
+                "must agree; copy them from the label.",
+                field="nitrogen_forms",
+                value=forms,
+                limits=(self.total_nitrogen, self.total_nitrogen),
+            )
+        if self.nitrogen.get("coated", 0) > 0 and not self.longevity_days:
+            raise MissingInput(
+                "Coated nitrogen needs the label's longevity in days (at 25 °C).",
+                field="longevity_days",
+            )
+        if self.family not in FAMILIES:
+            raise NotUnderstood("Choose the product's family.", field="family", value=self.family)
+
+    @property
+    def quick_fraction(self) -> float:
+        """Quick nitrogen as a fraction of product mass."""
+        return sum(share for form, share in self.nitrogen.items() if FORM_ROWS[form].quick)
+
+    @property
+    def slow_fraction(self) -> float:
+        """Slow nitrogen as a fraction of product mass."""
+        return sum(share for form, share in self.nitrogen.items() if not FORM_ROWS[form].quick)
+
+    @property
+    def phosphorus_fraction(self) -> float:
+        """Element P as a fraction of product mass: 0.4364 × P2O5 [aapfco]."""
+        return P_PER_P2O5 * self.p2o5
+
+    @property
+    def potassium_fraction(self) -> float:
+        """Element K as a fraction of product mass: 0.8301 × K2O [aapfco]."""
+        return K_PER_K2O * self.k2o
+
+    @property
+    def mineralised_share(self) -> float:
+        """Share of the insoluble nitrogen released in the first year, by family."""
+        return FAMILIES[self.family].mineralised_share
+
+    @property
+    def grade(self) -> str:
+        """The three numbers of the bag, e.g. ``20-0-8``."""
+        return "-".join(f"{100 * share:.4g}" for share in (self.total_nitrogen, self.p2o5, self.k2o))
+
+    def litres(self, mass_kg: Kilograms) -> Litres:
+        """Volume of a mass of a liquid; MissingInput for a solid without density."""
+        if self.density_kg_l is None:
+            raise MissingInput(f"{self.name} has no density.", field="density")
+        return Litres(mass_kg / self.density_kg_l)
+
+    def plausibility_doubts(self) -> tuple[Doubtful, ...]:
+        """Questions to ask before a label rate is accepted: the 43.56-fold slip between acre and 1000 ft²."""
+        top = float(self.label.max_g_m2)
+        bounds, unit = PLAUSIBLE_SOLID_G_M2, "g/m²"
+        if self.liquid and self.density_kg_l:
+            top, bounds, unit = top / self.density_kg_l, PLAUSIBLE_LIQUID_ML_M2, "mL/m²"
+        carried = float(self.label.max_g_m2) * self.total_nitrogen
+        if top > bounds[1] or carried > PLAUSIBLE_NITROGEN_G_M2:
+            reason = f"{top:,.0f} {unit}" + (f", {carried:.0f} g/m² of nitrogen at once" if carried else "")
+            return (
+                Doubtful(
+                    f"The highest rate is {reason}: far above any usual label. If it was per acre but typed "
+                    f"as per 1000 ft², it would be {top / 43.56:,.1f} {unit}. Correct the unit, or confirm.",
+                    field="label_max",
+                    value=top,
+                    limits=(None, bounds[1]),
+                ),
+            )
+        if top < bounds[0]:
+            return (
+                Doubtful(
+                    f"The highest rate is only {top:.2g} {unit}. If it was per 1000 ft² but typed as per "
+                    f"acre, it would be {top * 43.56:,.1f} {unit}. Correct the unit, or confirm.",
+                    field="label_max",
+                    value=top,
+                    limits=(bounds[0], None),
+                ),
+            )
+        return ()
+
+
+def parse_grade(text: str, field: str = "grade") -> tuple[float, float, float]:
+    """N, P2O5 and K2O as fractions from ``6-4-0`` (dashes, slashes or spaces between).
+
+    ``640`` is refused with a question, not guessed; a number over 100 is refused (OutOfRange).
+    """
+    parts = [part for part in re.split(r"[-–/\s]+", text.strip().replace(",", ".")) if part]
+    digits = text.strip()
+    if len(parts) == 1 and digits.isdigit() and len(digits) in (3, 4, 5, 6):
+        guess = "-".join(digits) if len(digits) == 3 else f"{digits[:2]}-{digits[2]}-{digits[3:]}"
+        raise NotUnderstood(
+            f"“{digits}” is one number. Did you mean {guess}? Type the three numbers with dashes between.",
+            field=field,
+            value=text,
+        )
+    try:
+        shares = tuple(float(part) / 100 for part in parts)
+    except ValueError:
+        shares = ()
+    if len(shares) != 3 or any(share < 0 for share in shares):
+        raise NotUnderstood(
+            f"“{text}” is not three numbers. Type N-P-K as on the bag, like 20-0-8.", field=field, value=text
+        )
+    if sum(shares) > 1:
+        raise OutOfRange(
+            f"“{text}” adds up to {sum(shares):.0%}: over 100 %. Check for a missing dash or point.",
+            field=field,
+            value=text,
+            limits=(0, 1),
+        )
+    return shares[0], shares[1], shares[2]

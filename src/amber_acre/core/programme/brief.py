@@ -1,0 +1,109 @@
+"""What a programme is made for and made of: the lawn, the rule set, planned rounds and log entries."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal, get_args
+
+from amber_acre.core.errors import OutOfRange
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.windows import Blackout
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables.grasses import Grass
+
+Upkeep = Literal["low", "middle", "high"]
+UPKEEPS: tuple[Upkeep, ...] = get_args(Upkeep)
+
+
+@dataclass(frozen=True)
+class RuleSet:
+    """A local rule set, data the firm edits. Caps in g/m² of nitrogen, the slow share a fraction.
+
+    ``quick_cap_g_m2`` and ``total_cap_g_m2`` hold one application; ``yearly_cap_g_m2`` None: no cap.
+    Refuses a slow share outside 0–1 and caps not above zero (OutOfRange).
+    """
+
+    name: str
+    blackouts: tuple[Blackout, ...] = ()
+    phosphorus_only_on_test: bool = True
+    yearly_cap_g_m2: GramsPerSquareMetre | None = None
+    slow_share_min: float = 0.0
+    quick_cap_g_m2: GramsPerSquareMetre = GramsPerSquareMetre(3.4)
+    total_cap_g_m2: GramsPerSquareMetre = GramsPerSquareMetre(4.9)
+
+    def __post_init__(self) -> None:
+        if not 0 <= self.slow_share_min <= 1:
+            raise OutOfRange("The slow-release share must be 0 to 100 %.", field="slow_share", limits=(0, 1))
+        for field in ("yearly_cap_g_m2", "quick_cap_g_m2", "total_cap_g_m2"):
+            cap = getattr(self, field)
+            if cap is not None and not 0 < cap <= 100:
+                raise OutOfRange(
+                    f"A nitrogen cap of {cap:g} g/m² is outside 0–100. Check the unit.",
+                    field=field,
+                    value=cap,
+                    limits=(0, 100),
+                )
+
+
+@dataclass(frozen=True)
+class Lawn:
+    """One lawn with everything its programme depends on; sizes in m² with both ends of a range."""
+
+    name: str
+    size_m2: SquareMetres
+    low_m2: SquareMetres
+    high_m2: SquareMetres
+    grass: Grass
+    upkeep: Upkeep
+    clippings_returned: bool
+    irrigated: bool
+    soil_test: SoilTest | None
+    climate: Climate
+    rules: RuleSet
+
+
+@dataclass(frozen=True)
+class PlannedRound:
+    """One planned application: its day and window, product, rate (g/m²) and why it is there."""
+
+    number: int
+    name: str
+    on: date
+    opens: date
+    closes: date
+    product: Product
+    rate_g_m2: GramsPerSquareMetre
+    target_g_m2: float
+    reason: str
+    skipped: bool = False
+
+
+@dataclass(frozen=True)
+class Entry:
+    """What really went down: mass over the area covered. ``corrects`` names the entry it replaces.
+
+    An amount of 0 is allowed only in a correction, where it says that nothing went down.
+    """
+
+    key: int
+    round_number: int | None
+    on: date
+    product: Product
+    amount_kg: Kilograms
+    covered_m2: SquareMetres
+    corrects: int | None = None
+
+    @property
+    def achieved_rate_g_m2(self) -> GramsPerSquareMetre:
+        """Mass per area over what was covered, g/m²."""
+        return GramsPerSquareMetre(self.amount_kg * 1000 / self.covered_m2)
+
+
+def standing(entries: tuple[Entry, ...]) -> tuple[Entry, ...]:
+    """The entries that count: those no later entry corrects, without voided ones, by day."""
+    replaced = {entry.corrects for entry in entries if entry.corrects is not None}
+    kept = [entry for entry in entries if entry.key not in replaced and entry.amount_kg > 0]
+    return tuple(sorted(kept, key=lambda entry: (entry.on, entry.key)))

@@ -1,0 +1,260 @@
+"""Judges every round as it stands: amounts, packs, limits held, warnings, room for what comes later.
+
+A *stop* is what may not be: above the label, inside a blackout, phosphorus where it is forbidden. A
+*warning* is what a person may decide with a reason: a cap, heat, a cold day, too little nitrogen.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.nutrients import Nutrients, carried
+from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
+from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.programme.choosing import HOT_QUICK_CAP_G_M2, phosphorus_forbidden
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, Kilograms
+from amber_acre.core.season.climate import DailySeries
+from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
+from amber_acre.core.season.windows import HEAT_FROM_C
+from amber_acre.core.soil.evidence import SoilFindings
+from amber_acre.core.working import Figure, Limit, Working
+
+
+@dataclass(frozen=True)
+class Room:
+    """What is left after a round: nitrogen to the yearly cap, product to the label year, next day."""
+
+    nitrogen_g_m2: float | None
+    product_g_m2: float | None
+    product_again_from: date
+
+
+@dataclass(frozen=True)
+class JudgedRound:
+    """A round with every figure of its job; masses in kg, rates in g/m²."""
+
+    round: PlannedRound
+    done: bool
+    amount_kg: Kilograms
+    packs: PackCount | None
+    brings: Nutrients
+    stops: tuple[str, ...]
+    warnings: tuple[str, ...]
+    cautions: tuple[str, ...]
+    room: Room
+    working: Working
+
+
+@dataclass(frozen=True)
+class _Use:
+    """One use of a product on the lawn, planned or logged."""
+
+    on: date
+    key: int
+    rate_g_m2: float
+    nitrogen_g_m2: float
+    number: int | None
+
+
+def judge(
+    lawn: Lawn,
+    rounds: Sequence[PlannedRound],
+    entries: Sequence[Entry],
+    series: DailySeries,
+    soil: SoilFindings,
+) -> tuple[JudgedRound, ...]:
+    """Every round in order of its day, held against label, rule, caps, season and one another."""
+    counted = standing(tuple(entries))
+    done = {entry.round_number for entry in counted}
+    open_rounds = [r for r in rounds if not r.skipped and r.number not in done]
+    uses = [
+        _Use(r.on, r.product.key, r.rate_g_m2, r.rate_g_m2 * r.product.total_nitrogen, r.number)
+        for r in open_rounds
+    ] + [
+        _Use(e.on, e.product.key, e.amount_kg * 1000 / lawn.size_m2,
+             e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen, None)
+        for e in counted
+    ]  # fmt: skip
+    return tuple(
+        _judge_one(item, item.number in done, lawn, uses, series, soil)
+        for item in sorted(rounds, key=lambda r: (r.on, r.number))
+    )
+
+
+def _judge_one(
+    item: PlannedRound, done: bool, lawn: Lawn, uses: list[_Use], series: DailySeries, soil: SoilFindings
+) -> JudgedRound:
+    working = Working(f"R{item.number} {item.product.name}")
+    product = item.product
+    _rate_steps(item, lawn, working)
+    amount = product_amount(item.rate_g_m2, lawn.size_m2, working)
+    packs = cheapest_packs(product, amount, lawn.size_m2, lawn.low_m2, working) if product.packs else None
+    brings = carried(product, item.rate_g_m2)
+    others = [use for use in uses if use.number != item.number or use.number is None]
+    stops = (*label_stops(item, lawn, others), *_rule_stops(item, lawn, soil))
+    warnings = _warnings(item, lawn, series, brings, packs, uses)
+    return JudgedRound(
+        item,
+        done,
+        amount,
+        packs,
+        brings,
+        () if done or item.skipped else stops,
+        () if done or item.skipped else warnings,
+        cautions(product),
+        _room(item, lawn, uses),
+        working,
+    )
+
+
+def _rate_steps(item: PlannedRound, lawn: Lawn, working: Working) -> None:
+    product, label = item.product, item.product.label
+    if product.total_nitrogen:
+        working.step(
+            "Rate that would meet the round's nitrogen",
+            "target_g_m2 / n_fraction",
+            [
+                Figure("target_g_m2", item.target_g_m2, "g/m²", "nitrogen for this round"),
+                Figure("n_fraction", product.total_nitrogen, "", f"nitrogen in {product.grade}"),
+            ],
+            item.target_g_m2 / product.total_nitrogen,
+            "g/m²",
+            "label",
+        )
+    rate = Figure("rate_g_m2", item.rate_g_m2, "g/m²", "rate planned")
+    thick = working.step(
+        "Rate where the lawn is smallest" if lawn.low_m2 < lawn.size_m2 else "Rate held against the label",
+        "rate_g_m2 * size_m2 / low_m2",
+        [rate, Figure("size_m2", lawn.size_m2, "m²", "size planned on"), Figure("low_m2", lawn.low_m2, "m²", "smallest it can be")],
+        item.rate_g_m2 * lawn.size_m2 / lawn.low_m2,
+        "g/m²",
+        "label",
+        (Limit("label rate", label.min_g_m2, label.max_g_m2, "label"),),
+    )  # fmt: skip
+    held = Figure("held_g_m2", thick, "g/m²", "rate held")
+    for name, fraction, limit in (
+        ("Nitrogen", product.total_nitrogen, Limit("cap of one application", None, lawn.rules.total_cap_g_m2, "rule")),
+        (
+            "Quick nitrogen",
+            product.quick_fraction,
+            Limit("quick cap of one application", None, lawn.rules.quick_cap_g_m2, "rule"),
+        ),
+    ):
+        working.step(
+            f"{name} it carries",
+            "held_g_m2 * fraction",
+            [held, Figure("fraction", fraction, "", f"{name.lower()} in the product")],
+            thick * fraction,
+            "g/m²",
+            "label",
+            (limit,),
+        )
+    for name, oxide, factor, fraction in (
+        ("Phosphorus", "p2o5", P_PER_P2O5, product.p2o5),
+        ("Potassium", "k2o", K_PER_K2O, product.k2o),
+    ):
+        working.step(
+            f"{name} it carries, as the element",
+            f"rate_g_m2 * {oxide} * factor",
+            [
+                rate,
+                Figure(oxide, fraction, "", f"{oxide.upper()} in the product"),
+                Figure("factor", factor, "", "element in the oxide"),
+            ],
+            item.rate_g_m2 * fraction * factor,
+            "g/m²",
+            "aapfco",
+        )
+
+
+def label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tuple[str, ...]:
+    """Sentences for every label limit a round breaks: highest rate, interval, yearly maximum."""
+    product, label = item.product, item.product.label
+    thick = lawn.size_m2 / lawn.low_m2
+    found = []
+    if item.rate_g_m2 * thick > label.max_g_m2 * (1 + 1e-6):
+        at = " at the small end of the lawn" if thick > 1 else ""
+        found.append(
+            f"{item.rate_g_m2 * thick:.1f} g/m²{at} is above the label's highest rate, "
+            f"{label.max_g_m2:.1f} g/m². The label is the law: lower the rate."
+        )
+    same = [use for use in others if use.key == product.key]
+    for use in same:
+        apart = abs((use.on - item.on).days)
+        if apart < label.interval_days:
+            found.append(
+                f"{product.name} is also down for {use.on:%-d %B}, {apart} days away; the label asks for "
+                f"{label.interval_days} days between. Move one."
+            )
+    if label.yearly_max_g_m2 is not None:
+        total = (item.rate_g_m2 + sum(use.rate_g_m2 for use in same)) * thick
+        if total > label.yearly_max_g_m2 * (1 + 1e-6):
+            found.append(
+                f"{product.name} adds up to {total:.1f} g/m² this season; the label allows "
+                f"{label.yearly_max_g_m2:.1f} a year. Lower or drop a round."
+            )
+    return tuple(found)
+
+
+def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings) -> tuple[str, ...]:
+    found = [
+        f"{item.on:%-d %B} lies in the rule's closed time “{blackout.name}” ({lawn.rules.name}). Move the round."
+        for blackout in lawn.rules.blackouts
+        if blackout.covers(item.on)
+    ]
+    forbidden = phosphorus_forbidden(lawn, soil)
+    if item.product.p2o5 > 0 and forbidden:
+        found.append(f"{item.product.name} carries phosphorus: {forbidden}. Choose another product.")
+    return tuple(found)
+
+
+def _warnings(
+    item: PlannedRound, lawn: Lawn, series: DailySeries, brings: Nutrients, packs: PackCount | None, uses: list[_Use]
+) -> tuple[str, ...]:
+    rules, thick = lawn.rules, lawn.size_m2 / lawn.low_m2
+    found = []
+    if item.rate_g_m2 < item.product.label.min_g_m2 * (1 - 1e-6):
+        found.append(
+            f"{item.rate_g_m2:.1f} g/m² is under the label's lowest rate, {item.product.label.min_g_m2:.1f}: it may not work."
+        )
+    for name, value, cap in (
+        ("quick nitrogen", brings.quick, rules.quick_cap_g_m2),
+        ("nitrogen", brings.nitrogen, rules.total_cap_g_m2),
+    ):
+        if value * thick > cap * (1 + 1e-6):
+            found.append(
+                f"{value * thick:.2f} g/m² of {name} is over the cap of one application, {cap:.2f} g/m²: burn margin is gone."
+            )
+    day = series.index(item.on)
+    if 0 <= day < len(series.mean_c):
+        if series.max_c[day] >= HEAT_FROM_C and brings.quick > HOT_QUICK_CAP_G_M2:
+            found.append(
+                f"{brings.quick:.1f} g/m² of quick nitrogen in the heat (usual maximum {series.max_c[day]:.0f} °C): burn and disease."
+            )
+        growth = growth_potential(float(series.mean_c[day]), lawn.grass.season)
+        if growth < GROWING_ABOVE[lawn.grass.season]:
+            found.append(
+                f"The grass is hardly growing then (growth potential {growth:.2f}): the feed would wait or wash away."
+            )
+    else:
+        found.append("The day lies outside this season.")
+    cap = rules.yearly_cap_g_m2
+    if cap is not None and (total := sum(use.nitrogen_g_m2 for use in uses)) > cap * (1 + 1e-6):
+        found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {cap:.1f}.")
+    if packs is None:
+        found.append("No pack with a price on the shelf: packs and cost are unknown.")
+    return tuple(found)
+
+
+def _room(item: PlannedRound, lawn: Lawn, uses: list[_Use]) -> Room:
+    cap, yearly = lawn.rules.yearly_cap_g_m2, item.product.label.yearly_max_g_m2
+    upto = [use for use in uses if use.on <= item.on]
+    spent = sum(use.rate_g_m2 for use in upto if use.key == item.product.key)
+    return Room(
+        None if cap is None else cap - sum(use.nitrogen_g_m2 for use in upto),
+        None if yearly is None else yearly - spent,
+        item.on + timedelta(days=item.product.label.interval_days),
+    )

@@ -1,0 +1,88 @@
+"""The nutrient ledger of a lawn's season: planned, put down and room left, N, P and K in g/m²."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from amber_acre.core.products.nutrients import Nutrients, carried
+from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.working import Figure, Limit, Working
+
+
+@dataclass(frozen=True)
+class Ledger:
+    """``applied`` from the log, ``to_come`` from open rounds, ``year`` their sum; g/m² over the lawn."""
+
+    applied: Nutrients
+    to_come: Nutrients
+    year: Nutrients
+    room_g_m2: float | None
+    slow_share: float
+    working: Working
+
+
+def ledger(lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry]) -> Ledger:
+    """Adds up the season: log entries that stand, and planned rounds not yet logged or skipped.
+
+    Applied figures are mass × fraction over the whole lawn, so that two halves add up to one lawn.
+    """
+    working = Working("Nutrient ledger of the season")
+    counted = standing(tuple(entries))
+    done_numbers = {entry.round_number for entry in counted}
+    applied, to_come = Nutrients(), Nutrients()
+    parts: list[Figure] = []
+    for n, entry in enumerate(counted, start=1):
+        rate = GramsPerSquareMetre(entry.amount_kg * 1000 / lawn.size_m2)
+        applied += carried(entry.product, rate)
+        parts.append(_nitrogen_step(working, f"a{n}", f"Logged {entry.on:%-d %B}: {entry.product.name}",
+                                    entry.amount_kg * 1000 / lawn.size_m2, entry.product.total_nitrogen))  # fmt: skip
+    for item in rounds:
+        if item.skipped or item.number in done_numbers:
+            continue
+        to_come += carried(item.product, item.rate_g_m2)
+        parts.append(_nitrogen_step(working, f"r{item.number}", f"Planned R{item.number}: {item.product.name}",
+                                    item.rate_g_m2, item.product.total_nitrogen))  # fmt: skip
+    year = applied + to_come
+    cap = lawn.rules.yearly_cap_g_m2
+    if parts:
+        working.step(
+            "Nitrogen of the year",
+            " + ".join(part.symbol for part in parts),
+            parts,
+            year.nitrogen,
+            "g/m²",
+            "label",
+            (Limit("yearly cap", None, cap, "rule"),) if cap is not None else (),
+        )
+    slow = year.slow / year.nitrogen if year.nitrogen else 0.0
+    if year.nitrogen:
+        working.step(
+            "Slow-release share",
+            "slow_g_m2 / nitrogen_g_m2",
+            [
+                Figure("slow_g_m2", year.slow, "g/m²", "slow nitrogen"),
+                Figure("nitrogen_g_m2", year.nitrogen, "g/m²", "nitrogen"),
+            ],
+            slow,
+            "",
+            "label",
+            (Limit("slow-release share", lawn.rules.slow_share_min, None, "rule"),),
+        )
+    return Ledger(applied, to_come, year, None if cap is None else cap - year.nitrogen, slow, working)
+
+
+def _nitrogen_step(working: Working, symbol: str, title: str, rate: float, fraction: float) -> Figure:
+    value = working.step(
+        title,
+        "rate_g_m2 * n_fraction",
+        [
+            Figure("rate_g_m2", rate, "g/m²", "rate over the lawn"),
+            Figure("n_fraction", fraction, "", "nitrogen in the product"),
+        ],
+        rate * fraction,
+        "g/m²",
+        "label",
+    )
+    return Figure(symbol, value, "g/m²", title)

@@ -1,0 +1,95 @@
+"""Plan the year: need, places, targets, products; and the reason of every round."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.programme.choosing import Filled, fill, targets
+from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
+from amber_acre.core.programme.placing import Slot, place_rounds, still_open
+from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
+from amber_acre.core.soil.evidence import SoilFindings, findings
+
+
+@dataclass(frozen=True)
+class YearPlan:
+    """One season's plan: its start, the need, the rounds, what was assumed and what stood in the way."""
+
+    start: date
+    end: date
+    need: NitrogenNeed
+    rounds: tuple[PlannedRound, ...]
+    assumptions: tuple[str, ...]
+    obstacles: tuple[str, ...]
+
+
+def season_series(lawn: Lawn, start: date) -> DailySeries:
+    """Daily normals of the season that begins on ``start``."""
+    return daily_series(lawn.climate, start, next_season_start(start))
+
+
+def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, logged: Sequence[Entry] = ()) -> YearPlan:
+    """Plans the season beginning on ``start`` as seen on ``today``; what was logged is not fed again.
+
+    ``logged`` are this season's entries on the lawn. The rounds still open share the year's need less
+    what was logged since the season began; a past slot is not caught up. Deterministic: the same input
+    gives the same plan.
+    """
+    series = season_series(lawn, start)
+    need = nitrogen_need(lawn, series)
+    soil = findings(lawn.soil_test, today)
+    placing = place_rounds(lawn, series, need.demand_g_m2, need.yearly_g_m2)
+    placing = still_open(placing, today) if today > start else placing
+    count = standing(tuple(logged))
+    fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen for e in count)
+    yearly = min(need.yearly_g_m2, _room_under_cap(lawn, need, fed))
+    placed, obstacles = _without_fed(placing.slots, count), list(placing.obstacles)
+    wanted = targets(placed, yearly, lawn.rules.total_cap_g_m2)
+    short = yearly * sum(slot.share for slot in placed) - sum(wanted)
+    if short > 0.05:
+        obstacles.append(
+            f"{short:.1f} g/m² of the year's nitrogen finds no room: the cap of one application, "
+            f"{lawn.rules.total_cap_g_m2:g} g/m², holds every round."
+        )
+    temperature = [float(series.mean_c[series.index(slot.on)]) for slot in placed]
+    filled, problems = fill(placed, wanted, shelf, lawn, soil, temperature, count)
+    rounds = tuple(_round(number, item, soil) for number, item in enumerate((f for f in filled if f.chosen), start=1))
+    assumptions = (*soil.assumptions, *need.working.assumptions)
+    return YearPlan(start, next_season_start(start), need, rounds, assumptions, (*obstacles, *problems))
+
+
+def _room_under_cap(lawn: Lawn, need: NitrogenNeed, fed: float) -> float:
+    cap = lawn.rules.yearly_cap_g_m2
+    return need.yearly_g_m2 if cap is None else max(0.0, cap - fed)
+
+
+def _without_fed(slots: Sequence[Slot], logged: Sequence[Entry]) -> list[Slot]:
+    """Slots in whose window nothing was logged yet."""
+    return [s for s in slots if not any(s.opens <= entry.on <= s.closes for entry in logged)]
+
+
+def _round(number: int, item: Filled, soil: SoilFindings) -> PlannedRound:
+    choice = item.chosen
+    assert choice is not None
+    others = len(item.fitting) - 1
+    parts = [f"{item.slot.name}: {item.slot.reason}."]
+    parts.append(
+        f"{item.target_g_m2:.2f} g/m² of nitrogen ({item.slot.share:.0%} of the year) from {choice.product.name}"
+        + (f", chosen from {others + 1} that fit" if others else ", the only one that fits")
+        + (f"; {choice.held_by} sets the rate" if choice.held_by else "")
+        + "."
+    )
+    if choice.product.p2o5 == 0 and soil.phosphorus != "low":
+        parts.append(f"No phosphorus: the soil is {soil.phosphorus} in it." if soil.phosphorus != "unknown" else "No phosphorus: the soil is not tested.")  # fmt: skip
+    if choice.product.k2o > 0 and soil.potassium == "low":
+        parts.append("Potassium: the test is low.")
+    if soil.phosphorus == "unknown":
+        parts.append("Answers no finding: there is no soil test.")
+    return PlannedRound(
+        number, item.slot.name, item.slot.on, item.slot.opens, item.slot.closes, choice.product,
+        choice.rate_g_m2, item.target_g_m2, " ".join(parts),
+    )  # fmt: skip

@@ -1,0 +1,1 @@
+"""Climate normals, growth, windows of the year and nitrogen release."""

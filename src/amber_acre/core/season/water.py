@@ -1,0 +1,96 @@
+"""Water through the year: reference evapotranspiration and how far rain and soil store carry growth.
+
+A monthly bucket on climate normals, for lawns that are not irrigated. It is a planning figure: a
+real summer is wetter or drier.
+"""
+
+from __future__ import annotations
+
+import math
+from dataclasses import dataclass
+
+from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Climate
+from amber_acre.core.tables.grasses import Season
+from amber_acre.core.working import Figure, Working
+
+TURF_COEFFICIENT: dict[Season, float] = {"cool": 0.95, "warm": 0.85}  # mid season [fao-56]
+# 0.4 m of roots × 150 mm/m, the middle of the loams [fao-56]; the soil itself is not asked for yet.
+ROOT_ZONE_STORE_MM = 60.0
+LATENT_HEAT_MM_PER_MJ = 0.408  # [fao-56]
+_MID_MONTH = tuple(sum(MONTH_DAYS[:m]) + MONTH_DAYS[m] // 2 + 1 for m in range(12))
+
+
+@dataclass(frozen=True)
+class WaterYear:
+    """Reference evapotranspiration (mm a month) and the share of growth water allows, January first."""
+
+    reference_et_mm: tuple[float, ...]
+    share: tuple[float, ...]
+
+
+def extraterrestrial_radiation(latitude_deg: float, day_of_year: int) -> float:
+    """Ra in MJ/m²/day, FAO-56 eq. 21 with eqs 23–25; latitude −66 to 66°, day 1–366 [fao-56]."""
+    latitude = math.radians(latitude_deg)
+    angle = 2 * math.pi * day_of_year / 365
+    inverse_distance = 1 + 0.033 * math.cos(angle)  # eq. 23
+    declination = 0.409 * math.sin(angle - 1.39)  # eq. 24
+    sunset = math.acos(min(1.0, max(-1.0, -math.tan(latitude) * math.tan(declination))))  # eq. 25
+    return (
+        24 * 60 / math.pi * 0.0820 * inverse_distance
+        * (sunset * math.sin(latitude) * math.sin(declination)
+           + math.cos(latitude) * math.cos(declination) * math.sin(sunset))
+    )  # fmt: skip
+
+
+def hargreaves_et(mean_c: float, min_c: float, max_c: float, radiation: float) -> float:
+    """Reference evapotranspiration in mm/day, FAO-56 eq. 52; ``radiation`` Ra in MJ/m²/day [fao-56].
+
+    0 where the mean is below −17.8 °C. Temperatures in °C with min ≤ max.
+    """
+    if mean_c <= -17.8:
+        return 0.0
+    return 0.0023 * (mean_c + 17.8) * math.sqrt(max_c - min_c) * LATENT_HEAT_MM_PER_MJ * radiation
+
+
+def water_year(climate: Climate, season: Season, working: Working) -> WaterYear:
+    """Share of growth that rain and a 60 mm soil store allow each month, 0–1 [fao-56].
+
+    Runs the bucket round the year until it repeats; records each month's line.
+    """
+    et_month = [
+        MONTH_DAYS[m]
+        * hargreaves_et(
+            climate.mean_c[m],
+            climate.min_c[m],
+            climate.max_c[m],
+            extraterrestrial_radiation(climate.latitude_deg, _MID_MONTH[m]),
+        )
+        for m in range(12)
+    ]
+    turf = TURF_COEFFICIENT[season]
+    store = ROOT_ZONE_STORE_MM
+    shares = [1.0] * 12
+    for last_lap in (False, False, True):
+        for m in range(12):
+            use = turf * et_month[m]
+            available = climate.rain_mm[m] + store
+            share = min(1.0, available / use) if use > 0 else 1.0
+            if last_lap and use > 0:
+                shares[m] = working.step(
+                    f"Water in {MONTH_NAMES[m]}",
+                    "min(1, (rain_mm + store_mm) / (turf * reference_mm))",
+                    [
+                        Figure("rain_mm", climate.rain_mm[m], "mm", "rain"),
+                        Figure("store_mm", store, "mm", "in the soil at the start"),
+                        Figure("turf", turf, "", "turf coefficient"),
+                        Figure("reference_mm", et_month[m], "mm", "reference evapotranspiration"),
+                    ],
+                    share,
+                    "",
+                    "fao-56",
+                )
+            store = min(ROOT_ZONE_STORE_MM, max(0.0, available - use))
+    working.assume(
+        f"Soil water store taken as {ROOT_ZONE_STORE_MM:g} mm (loam, 40 cm of roots): texture and depth were not given."
+    )
+    return WaterYear(tuple(et_month), tuple(shares))

@@ -1,0 +1,1 @@
+"""What a soil test says about phosphorus, potassium and pH."""

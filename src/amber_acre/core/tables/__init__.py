@@ -1,0 +1,1 @@
+"""Published tables as typed rows with source keys; no logic."""

@@ -1,0 +1,71 @@
+"""Nitrogen forms of a guaranteed analysis and how each is released.
+
+Half-lives are at 25 °C. They are from memory [release-half-lives] except the temperature
+coefficient, Q10 = 2 between 5 and 35 °C [q10-mineralisation]. A coated form has no table value: the
+label's longevity gives it [coated-longevity].
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+NitrogenForm = Literal["ammoniacal", "nitrate", "urea", "slow_soluble", "coated", "insoluble"]
+NITROGEN_FORMS: tuple[NitrogenForm, ...] = get_args(NitrogenForm)
+
+Q10 = 2.0
+REFERENCE_C = 25.0
+# A coated product's longevity is the time to release four fifths of its nitrogen.
+COATED_SHARE_AT_LONGEVITY = 0.8
+
+
+@dataclass(frozen=True)
+class FormRow:
+    """``half_life_days`` at 25 °C (None: from the label); ``quick`` counts against the quick-N cap."""
+
+    form: NitrogenForm
+    name: str
+    quick: bool
+    half_life_days: float | None
+    source: str
+
+
+FORM_ROWS: dict[NitrogenForm, FormRow] = {
+    row.form: row
+    for row in (
+        FormRow("ammoniacal", "ammoniacal", True, 10.0, "release-half-lives"),
+        FormRow("nitrate", "nitrate", True, 7.0, "release-half-lives"),
+        FormRow("urea", "urea", True, 10.0, "release-half-lives"),
+        FormRow("slow_soluble", "other water-soluble, slow", False, 30.0, "release-half-lives"),
+        FormRow("coated", "coated, slow-release", False, None, "coated-longevity"),
+        FormRow("insoluble", "water-insoluble (organic)", False, 30.0, "release-half-lives"),
+    )
+}
+
+
+@dataclass(frozen=True)
+class Family:
+    """A product family; ``mineralised_share`` is the share of its insoluble N released in year one."""
+
+    key: str
+    name: str
+    mineralised_share: float
+    note: str
+    source: str
+
+
+FAMILIES: dict[str, Family] = {
+    family.key: family
+    for family in (
+        Family("quick", "Quick mineral", 1.0, "acts in days; burns if over-applied", "release-half-lives"),
+        Family("coated", "Coated or stabilised mineral", 1.0, "weeks to months, by warmth", "coated-longevity"),
+        Family("methylene", "Methylene urea", 1.0, "weeks, by warmth", "release-half-lives"),
+        Family("organic", "Plant or animal organic", 0.65, "microbes release it; needs warm soil", "release-half-lives"),
+        Family("manure", "Pelleted manure", 0.6, "slow spring feed", "pratt-1973"),
+        Family("biosolid", "Biosolid organic", 0.27, "phosphorus builds up; no potassium", "biosolid-series"),
+        Family("liquid", "Soluble or foliar liquid", 1.0, "leaf uptake; quick", "release-half-lives"),
+        Family("iron", "Iron for colour", 1.0, "colour without growth; stains paving", "common-practice"),
+        Family("stimulant", "Bio-stimulant or wetting agent", 1.0, "support, not nutrient", "common-practice"),
+        Family("conditioner", "Soil conditioner", 0.27, "feeds the soil slowly", "biosolid-series"),
+    )
+}  # fmt: skip

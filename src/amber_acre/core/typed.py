@@ -1,0 +1,241 @@
+"""Reads what people type: ``38 ft 6 in``, ``11.7 m``, ``4,500 sq ft``, ``0.1 ha``, ``3 oz/1000``.
+
+A number without a unit is read in the unit the form names beside the field; nothing else is
+assumed. The result keeps the text, so a page can show both and the conversion between them.
+"""
+
+from __future__ import annotations
+
+import math
+import re
+from dataclasses import dataclass
+
+from amber_acre.core.errors import NotUnderstood, OutOfRange
+from amber_acre.core.quantities import AREA_M2, LENGTH_M, MASS_KG, VOLUME_L
+
+_SPELLINGS: dict[str, tuple[str, ...]] = {
+    "m": ("m", "metre", "metres", "meter", "meters"),
+    "cm": ("cm",),
+    "mm": ("mm",),
+    "ft": ("ft", "foot", "feet", "'", "′"),
+    "in": ("in", "inch", "inches", '"', "″"),
+    "yd": ("yd", "yds", "yard", "yards"),
+    "m²": ("m²", "m2", "sq m", "sqm", "square metres", "square meters"),
+    "ha": ("ha", "hectare", "hectares"),
+    "ft²": ("ft²", "ft2", "sq ft", "sqft", "sf", "square feet"),
+    "yd²": ("yd²", "yd2", "sq yd", "square yards"),
+    "1000 ft²": ("1000", "1000 ft²", "1000 ft2", "1000 sq ft", "1000sqft", "m ft²"),
+    "100 m²": ("100 m²", "100 m2", "100 sq m"),
+    "acre": ("acre", "acres", "ac"),
+    "kg": ("kg", "kilo", "kilos"),
+    "g": ("g", "gram", "grams"),
+    "t": ("t", "tonne", "tonnes"),
+    "lb": ("lb", "lbs", "pound", "pounds", "#"),
+    "oz": ("oz", "ounce", "ounces"),
+    "short ton": ("ton", "tons", "short ton"),
+    "L": ("l", "litre", "litres", "liter", "liters"),
+    "mL": ("ml",),
+    "US gal": ("gal", "us gal", "gallon", "gallons"),
+    "fl oz": ("fl oz", "floz", "fluid ounce", "fluid ounces"),
+}
+_UNIT_OF = {spelling: unit for unit, spellings in _SPELLINGS.items() for spelling in spellings}
+_NUMBER = r"[-+−]?(?:\d[\d,  ]*(?:\.\d+)?|\.\d+)"
+_PART = re.compile(rf"\s*({_NUMBER})\s*([^\d\s.,+\-−][^\d,+]*(?:[²2](?![\d.]))?)?")
+
+
+@dataclass(frozen=True)
+class Typed:
+    """A value in the program's unit beside the text it came from: ``text`` = ``value`` ``unit``."""
+
+    text: str
+    value: float
+    unit: str
+
+
+def number(text: str, field: str = "") -> float:
+    """A plain number from ``text``: ``1,250.5``, ``1 250``, ``.5``, ``11,7`` (decimal comma).
+
+    A comma followed by exactly three digits separates thousands; one comma followed by any other
+    count of digits is a decimal comma. Refuses anything else, NaN and infinities (NotUnderstood).
+    """
+    plain = text.strip().replace("−", "-").replace(" ", " ")
+    grouped = re.fullmatch(r"[-+]?\d{1,3}([, ]\d{3})+(\.\d+)?", plain)
+    decimal_comma = re.fullmatch(r"[-+]?\d*,\d+", plain)
+    if grouped:
+        plain = plain.replace(",", "").replace(" ", "")
+    elif decimal_comma:
+        plain = plain.replace(",", ".")
+    if not re.fullmatch(r"[-+]?(\d+(\.\d*)?|\.\d+)", plain):
+        raise NotUnderstood(f"“{text}” is not a number. Type it like 12.5 or 1,250.", field=field, value=text)
+    value = float(plain)
+    if not math.isfinite(value):  # pragma: no cover - hundreds of digits
+        raise NotUnderstood(f"“{text}” is too large a number.", field=field, value=text)
+    return value
+
+
+def length(text: str, bare_unit: str = "m", field: str = "length") -> Typed:
+    """A length in metres from ``38 ft 6 in``, ``11.7 m``, ``120 cm`` or a bare number in ``bare_unit``.
+
+    Above 0 and at most 5,000 m; refuses text it cannot read (NotUnderstood) and other values
+    (OutOfRange).
+    """
+    value = _sum_of_parts(text, LENGTH_M, bare_unit, field, "a length", "11.7 m or 38 ft 6 in")
+    _above_zero(value, text, field, "A length")
+    if value > 5000:
+        raise OutOfRange(
+            f"“{text}” is {value:,.0f} m: longer than a lawn side can be. Check the unit.",
+            field=field,
+            value=value,
+            limits=(0, 5000),
+        )
+    return Typed(text, value, "m")
+
+
+def area(text: str, bare_unit: str = "m²", field: str = "size") -> Typed:
+    """An area in m² from ``4,500 sq ft``, ``0.1 ha`` or a bare number in ``bare_unit``; above 0."""
+    value = _sum_of_parts(text, AREA_M2, bare_unit, field, "an area", "420 m² or 4,500 sq ft")
+    _above_zero(value, text, field, "An area")
+    return Typed(text, value, "m²")
+
+
+def mass(text: str, bare_unit: str = "kg", field: str = "amount") -> Typed:
+    """A mass in kg from ``25 lb``, ``12 kg`` or a bare number in ``bare_unit``; above 0."""
+    value = _sum_of_parts(text, MASS_KG, bare_unit, field, "a weight", "12 kg or 25 lb")
+    _above_zero(value, text, field, "A weight")
+    return Typed(text, value, "kg")
+
+
+def volume(text: str, bare_unit: str = "L", field: str = "amount") -> Typed:
+    """A volume in litres from ``2.5 L``, ``500 mL``, ``6 fl oz``; above 0. ``oz`` alone is refused."""
+    value = _sum_of_parts(text, VOLUME_L, bare_unit, field, "a volume", "2.5 L or 12 fl oz")
+    _above_zero(value, text, field, "A volume")
+    return Typed(text, value, "L")
+
+
+def mass_rate(text: str, field: str = "rate") -> Typed:
+    """A mass per area in g/m² from ``4 lb/1000``, ``25 g/m²``, ``160 kg/ha``; a unit is required.
+
+    0 or more; refuses a rate without a unit, because per acre and per 1000 ft² differ 43.56-fold.
+    """
+    amount, of_area = _split_rate(text, field, "4 lb/1000 ft² or 20 g/m²")
+    top = _sum_of_parts(amount, MASS_KG, None, field, "a weight per area", "4 lb/1000 ft² or 20 g/m²")
+    return Typed(text, _not_negative(top, text, field) * 1000 / of_area, "g/m²")
+
+
+def volume_rate(text: str, field: str = "rate") -> Typed:
+    """A volume per area in mL/m² from ``6 fl oz/1000``, ``2 mL/m²``, ``20 L/ha``; a unit is required.
+
+    0 or more. A bare ``oz`` is refused: it is a weight, and for a liquid the label means fl oz.
+    """
+    amount, of_area = _split_rate(text, field, "6 fl oz/1000 ft² or 2 mL/m²")
+    top = _sum_of_parts(amount, VOLUME_L, None, field, "a volume per area", "6 fl oz/1000 ft² or 2 mL/m²")
+    return Typed(text, _not_negative(top, text, field) * 1000 / of_area, "mL/m²")
+
+
+def percentage(text: str, field: str = "share") -> Typed:
+    """A fraction from ``12``, ``12 %`` or ``12.5%``; from 0 to 100 %."""
+    value = number(text.strip().removesuffix("%"), field)
+    if not 0 <= value <= 100:
+        raise OutOfRange(
+            f"“{text}” is outside 0–100 %. Type the percentage as it stands on the label.",
+            field=field,
+            value=value,
+            limits=(0, 100),
+        )
+    return Typed(text, value / 100, "")
+
+
+def temperature(text: str, bare_unit: str = "°C", field: str = "temperature") -> Typed:
+    """A temperature in °C from ``14.5``, ``58 F`` or ``14 °C``; between −60 and 60 °C."""
+    plain = text.strip()
+    found = re.fullmatch(r"(.*?)\s*°?\s*([CcFf])", plain)
+    unit = f"°{found[2].upper()}" if found else bare_unit
+    value = number(found[1] if found else plain, field)
+    if unit == "°F":
+        value = (value - 32) / 1.8
+    if not -60 <= value <= 60:
+        raise OutOfRange(
+            f"“{text}” is {value:.0f} °C: outside −60 to 60 °C. Check the unit.",
+            field=field,
+            value=value,
+            limits=(-60, 60),
+        )
+    return Typed(text, value, "°C")
+
+
+def rainfall(text: str, bare_unit: str = "mm", field: str = "rain") -> Typed:
+    """Rain of a month in mm from ``62``, ``62 mm`` or ``2.4 in``; 0 to 3,000 mm."""
+    value = _sum_of_parts(text, LENGTH_M, bare_unit, field, "a rainfall", "62 mm or 2.4 in") * 1000
+    if not 0 <= value <= 3000:
+        raise OutOfRange(
+            f"“{text}” is {value:,.0f} mm in a month: outside 0–3,000 mm. Check the unit.",
+            field=field,
+            value=value,
+            limits=(0, 3000),
+        )
+    return Typed(text, value, "mm")
+
+
+def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, field: str, kind: str, like: str) -> float:
+    plain = text.strip().lower()
+    total, position = 0.0, 0
+    units_seen: list[str] = []
+    while position < len(plain):
+        part = _PART.match(plain, position)
+        if part is None:
+            raise NotUnderstood(f"“{text}” cannot be read as {kind}. Type it like {like}.", field=field, value=text)
+        word = (part[2] or "").strip().rstrip(".").strip()
+        unit = _UNIT_OF.get(word) if word else bare_unit
+        if unit is None and not word:
+            raise NotUnderstood(f"“{text}” has no unit. Type it like {like}.", field=field, value=text)
+        if unit not in table:
+            hint = " An oz is a weight; for a liquid type fl oz." if unit == "oz" else ""
+            raise NotUnderstood(
+                f"“{word}” is not a unit of {kind.split(' ', 1)[1]} here.{hint} Type it like {like}.",
+                field=field,
+                value=text,
+            )
+        if units_seen and (not word or table[unit] >= table[units_seen[-1]] or part[1][0] in "-−+"):
+            raise NotUnderstood(f"“{text}” cannot be read as {kind}. Type it like {like}.", field=field, value=text)
+        units_seen.append(unit)
+        total += number(part[1], field) * table[unit]
+        position = part.end()
+    if not units_seen:
+        raise NotUnderstood(f"Type {kind}, like {like}.", field=field, value=text)
+    return total
+
+
+def _split_rate(text: str, field: str, like: str) -> tuple[str, float]:
+    amount, slash, per = text.strip().lower().replace(" per ", "/").partition("/")
+    per = per.replace(",", "")
+    if not slash:
+        raise NotUnderstood(f"“{text}” does not say per what area. Type it like {like}.", field=field, value=text)
+    unit = _UNIT_OF.get(per.strip().rstrip("."))
+    if unit not in AREA_M2:
+        raise NotUnderstood(
+            f"“per {per.strip()}” is not an area unit here. Type it like {like}.",
+            field=field,
+            value=text,
+        )
+    return amount, AREA_M2[unit]
+
+
+def _above_zero(value: float, text: str, field: str, kind: str) -> None:
+    if value <= 0:
+        raise OutOfRange(
+            f"{kind} must be above zero; “{text}” is not. Type what was measured.",
+            field=field,
+            value=value,
+            limits=(0, None),
+        )
+
+
+def _not_negative(value: float, text: str, field: str) -> float:
+    if value < 0:
+        raise OutOfRange(
+            f"A rate cannot be negative; “{text}” is. Type it as on the label.",
+            field=field,
+            value=value,
+            limits=(0, None),
+        )
+    return value

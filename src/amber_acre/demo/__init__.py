@@ -1,0 +1,1 @@
+"""The invented firm of the demo world."""

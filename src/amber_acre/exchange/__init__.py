@@ -1,0 +1,1 @@
+"""Open formats, one module each."""

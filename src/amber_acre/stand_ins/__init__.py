@@ -1,0 +1,1 @@
+"""Simulated devices with the interface a real one would have."""

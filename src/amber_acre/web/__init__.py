@@ -1,0 +1,1 @@
+"""Pages, forms and drawings."""

@@ -1,0 +1,1 @@
+"""SVG geometry computed here and drawn by templates."""

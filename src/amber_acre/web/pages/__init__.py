@@ -1,0 +1,1 @@
+"""One folder per feature; features do not import each other."""
