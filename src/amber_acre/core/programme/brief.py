@@ -15,6 +15,9 @@ from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.grasses import Grass
 
 Upkeep = Literal["low", "middle", "high"]
+# Caps of one application where a rule set states none: 0.7 and 1.0 lb N/1000 ft² [application-caps].
+QUICK_CAP_G_M2 = GramsPerSquareMetre(3.4)
+TOTAL_CAP_G_M2 = GramsPerSquareMetre(4.9)
 UPKEEPS: tuple[Upkeep, ...] = get_args(Upkeep)
 
 
@@ -31,8 +34,8 @@ class RuleSet:
     phosphorus_only_on_test: bool = True
     yearly_cap_g_m2: GramsPerSquareMetre | None = None
     slow_share_min: float = 0.0
-    quick_cap_g_m2: GramsPerSquareMetre = GramsPerSquareMetre(3.4)
-    total_cap_g_m2: GramsPerSquareMetre = GramsPerSquareMetre(4.9)
+    quick_cap_g_m2: GramsPerSquareMetre = QUICK_CAP_G_M2
+    total_cap_g_m2: GramsPerSquareMetre = TOTAL_CAP_G_M2
 
     def __post_init__(self) -> None:
         if not 0 <= self.slow_share_min <= 1:

@@ -11,6 +11,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from itertools import pairwise
 from itertools import product as every_way
 
 from amber_acre.core.products.nutrients import Nutrients, carried
@@ -234,7 +235,7 @@ def _labels_hold(
             uses[entry.product.key].append((entry.on.toordinal(), rate))
     for key, used in uses.items():
         label, days = labels[key], sorted(day for day, _ in used)
-        if any(b - a < label.interval_days for a, b in zip(days, days[1:], strict=False)):
+        if any(b - a < label.interval_days for a, b in pairwise(days)):
             return False
         thick = lawn.size_m2 / lawn.low_m2
         yearly = label.yearly_max_g_m2

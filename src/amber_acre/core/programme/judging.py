@@ -241,9 +241,9 @@ def _warnings(
             )
     else:
         found.append("The day lies outside this season.")
-    cap = rules.yearly_cap_g_m2
-    if cap is not None and (total := sum(use.nitrogen_g_m2 for use in uses)) > cap * (1 + 1e-6):
-        found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {cap:.1f}.")
+    yearly = rules.yearly_cap_g_m2
+    if yearly is not None and (total := sum(use.nitrogen_g_m2 for use in uses)) > yearly * (1 + 1e-6):
+        found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {yearly:.1f}.")
     if packs is None:
         found.append("No pack with a price on the shelf: packs and cost are unknown.")
     return tuple(found)

@@ -21,6 +21,7 @@ from amber_acre.core.season.windows import Mask, blackout_mask, frost_mask, heat
 STOP_WEEKS_BEFORE_FROST = 6  # warm-season and tender growth [common-practice]
 SEARCH_DAYS = 28  # how far a round may move from its best day to clear a window
 WINDOW_BEFORE, WINDOW_AFTER = 7, 14  # days a round stays right around its day
+APART_DAYS = WINDOW_BEFORE + WINDOW_AFTER + 14  # rounds along the demand keep this distance
 MIN_GROWING_DAYS = 45  # below this there is no season to speak of
 
 
@@ -121,6 +122,7 @@ def _before_and_in_frost(frost: Mask, growing: Mask) -> Mask:
 def _along_demand(demand: Daily, span: tuple[int, int], count: int) -> list[_Wish]:
     """Rounds at the starts of ``count`` equal parts of the demand in a span."""
     first, last = span
+    count = min(count, 1 + (last - first) // APART_DAYS)
     total = np.cumsum(demand[first : last + 1])
     starts = [int(np.searchsorted(total, total[-1] * n / count)) for n in range(count)]
     return [
@@ -149,7 +151,8 @@ def _fit(wishes: list[_Wish], open_days: Mask, hot: Mask, series: DailySeries) -
         if not near or min(near)[0] > SEARCH_DAYS:
             obstacles.append(
                 f"{wish.name}: no day within {SEARCH_DAYS} days of {series.day(wish.index):%-d %B} is free of "
-                "frost, dormancy and the rule's blackout. The round is left out."
+                "frost, dormancy, the rule's blackout and the round before it. It is left out, and with it "
+                f"{wish.share:.0%} of the year's nitrogen."
             )
             continue
         moved, index, run = min(near)

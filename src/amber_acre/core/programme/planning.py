@@ -58,7 +58,11 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     temperature = [float(series.mean_c[series.index(slot.on)]) for slot in placed]
     filled, problems = fill(placed, wanted, shelf, lawn, soil, temperature, count)
     rounds = tuple(_round(number, item, soil) for number, item in enumerate((f for f in filled if f.chosen), start=1))
-    assumptions = (*soil.assumptions, *need.working.assumptions)
+    assumptions = (
+        *soil.assumptions,
+        *need.working.assumptions,
+        "Warmth of the soil is taken from the daily mean air temperature of the climate normals.",
+    )
     return YearPlan(start, next_season_start(start), need, rounds, assumptions, (*obstacles, *problems))
 
 
