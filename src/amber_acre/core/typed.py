@@ -45,7 +45,10 @@ _PART = re.compile(rf"\s*({_NUMBER})\s*([^\d\s.,+\-−][^\d,+]*(?:[²2](?![\d.])
 
 @dataclass(frozen=True)
 class Typed:
-    """A value in the program's unit beside the text it came from: ``text`` = ``value`` ``unit``."""
+    """A value in the program's unit beside the text it came from: ``text`` = ``value`` ``unit``.
+
+    A bare number's text is completed with the unit it was read in, so that it never means another.
+    """
 
     text: str
     value: float
@@ -88,28 +91,28 @@ def length(text: str, bare_unit: str = "m", field: str = "length") -> Typed:
             value=value,
             limits=(0, 5000),
         )
-    return Typed(text, value, "m")
+    return Typed(_spelled(text, bare_unit), value, "m")
 
 
 def area(text: str, bare_unit: str = "m²", field: str = "size") -> Typed:
     """An area in m² from ``4,500 sq ft``, ``0.1 ha`` or a bare number in ``bare_unit``; above 0."""
     value = _sum_of_parts(text, AREA_M2, bare_unit, field, "an area", "420 m² or 4,500 sq ft")
     _above_zero(value, text, field, "An area")
-    return Typed(text, value, "m²")
+    return Typed(_spelled(text, bare_unit), value, "m²")
 
 
 def mass(text: str, bare_unit: str = "kg", field: str = "amount") -> Typed:
     """A mass in kg from ``25 lb``, ``12 kg`` or a bare number in ``bare_unit``; above 0."""
     value = _sum_of_parts(text, MASS_KG, bare_unit, field, "a weight", "12 kg or 25 lb")
     _above_zero(value, text, field, "A weight")
-    return Typed(text, value, "kg")
+    return Typed(_spelled(text, bare_unit), value, "kg")
 
 
 def volume(text: str, bare_unit: str = "L", field: str = "amount") -> Typed:
     """A volume in litres from ``2.5 L``, ``500 mL``, ``6 fl oz``; above 0. ``oz`` alone is refused."""
     value = _sum_of_parts(text, VOLUME_L, bare_unit, field, "a volume", "2.5 L or 12 fl oz")
     _above_zero(value, text, field, "A volume")
-    return Typed(text, value, "L")
+    return Typed(_spelled(text, bare_unit), value, "L")
 
 
 def mass_rate(text: str, field: str = "rate") -> Typed:
@@ -174,6 +177,11 @@ def rainfall(text: str, bare_unit: str = "mm", field: str = "rain") -> Typed:
             limits=(0, 3000),
         )
     return Typed(text, value, "mm")
+
+
+def _spelled(text: str, bare_unit: str) -> str:
+    plain = " ".join(text.split())
+    return f"{plain} {bare_unit}" if re.fullmatch(_NUMBER, plain) else plain
 
 
 def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, field: str, kind: str, like: str) -> float:

@@ -10,6 +10,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
@@ -41,7 +42,7 @@ class JudgedRound:
     amount_kg: Kilograms
     packs: PackCount | None
     brings: Nutrients
-    stops: tuple[str, ...]
+    stops: tuple[DoesNotFit, ...]
     warnings: tuple[str, ...]
     cautions: tuple[str, ...]
     room: Room
@@ -94,7 +95,7 @@ def _judge_one(
     packs = cheapest_packs(product, amount, lawn.size_m2, lawn.low_m2, working) if product.packs else None
     brings = carried(product, item.rate_g_m2)
     others = [use for use in uses if use.number != item.number or use.number is None]
-    stops = (*label_stops(item, lawn, others), *_rule_stops(item, lawn, soil))
+    stops = (*_label_stops(item, lawn, others), *_rule_stops(item, lawn, soil))
     warnings = _warnings(item, lawn, series, brings, packs, uses)
     return JudgedRound(
         item,
@@ -170,44 +171,67 @@ def _rate_steps(item: PlannedRound, lawn: Lawn, working: Working) -> None:
         )
 
 
-def label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tuple[str, ...]:
-    """Sentences for every label limit a round breaks: highest rate, interval, yearly maximum."""
+def _label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tuple[DoesNotFit, ...]:
+    """A refusal for every label limit a round breaks: highest rate, interval, yearly maximum."""
     product, label = item.product, item.product.label
     thick = lawn.size_m2 / lawn.low_m2
     found = []
     if item.rate_g_m2 * thick > label.max_g_m2 * (1 + 1e-6):
         at = " at the small end of the lawn" if thick > 1 else ""
         found.append(
-            f"{item.rate_g_m2 * thick:.1f} g/m²{at} is above the label's highest rate, "
-            f"{label.max_g_m2:.1f} g/m². The label is the law: lower the rate."
+            DoesNotFit(
+                f"{item.rate_g_m2 * thick:.1f} g/m²{at} is above the label's highest rate, "
+                f"{label.max_g_m2:.1f} g/m². The label is the law: lower the rate.",
+                field="rate",
+                value=item.rate_g_m2,
+                limits=(label.min_g_m2, label.max_g_m2 / thick),
+            )
         )
     same = [use for use in others if use.key == product.key]
-    for use in same:
-        apart = abs((use.on - item.on).days)
-        if apart < label.interval_days:
-            found.append(
-                f"{product.name} is also down for {use.on:%-d %B}, {apart} days away; the label asks for "
-                f"{label.interval_days} days between. Move one."
-            )
+    found += [
+        DoesNotFit(
+            f"{product.name} is also down for {use.on:%-d %B}, {abs((use.on - item.on).days)} days away; the "
+            f"label asks for {label.interval_days} days between. Move one.",
+            field="on_day",
+            value=item.on,
+        )
+        for use in same
+        if abs((use.on - item.on).days) < label.interval_days
+    ]
     if label.yearly_max_g_m2 is not None:
         total = (item.rate_g_m2 + sum(use.rate_g_m2 for use in same)) * thick
         if total > label.yearly_max_g_m2 * (1 + 1e-6):
             found.append(
-                f"{product.name} adds up to {total:.1f} g/m² this season; the label allows "
-                f"{label.yearly_max_g_m2:.1f} a year. Lower or drop a round."
+                DoesNotFit(
+                    f"{product.name} adds up to {total:.1f} g/m² this season; the label allows "
+                    f"{label.yearly_max_g_m2:.1f} a year. Lower or drop a round.",
+                    field="rate",
+                    value=total,
+                    limits=(None, label.yearly_max_g_m2),
+                )
             )
     return tuple(found)
 
 
-def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings) -> tuple[str, ...]:
+def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings) -> tuple[DoesNotFit, ...]:
     found = [
-        f"{item.on:%-d %B} lies in the rule's closed time “{blackout.name}” ({lawn.rules.name}). Move the round."
+        DoesNotFit(
+            f"{item.on:%-d %B} lies in the rule's closed time “{blackout.name}” ({lawn.rules.name}). Move the round.",
+            field="on_day",
+            value=item.on,
+        )
         for blackout in lawn.rules.blackouts
         if blackout.covers(item.on)
     ]
     forbidden = phosphorus_forbidden(lawn, soil)
     if item.product.p2o5 > 0 and forbidden:
-        found.append(f"{item.product.name} carries phosphorus: {forbidden}. Choose another product.")
+        found.append(
+            DoesNotFit(
+                f"{item.product.name} carries phosphorus: {forbidden}. Choose another product.",
+                field="product",
+                value=item.product.name,
+            )
+        )
     return tuple(found)
 
 

@@ -1,0 +1,52 @@
+"""A lawn's season as it stands: everything a page or a paper shows of it, computed once."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound
+from amber_acre.core.programme.judging import JudgedRound, judge
+from amber_acre.core.programme.ledger import Ledger, ledger
+from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
+from amber_acre.core.programme.planning import season_series
+from amber_acre.core.programme.supply import Ribbon, supply
+from amber_acre.core.season.climate import DailySeries
+from amber_acre.core.season.windows import Span, spans
+from amber_acre.core.soil.evidence import SoilFindings, findings
+
+
+@dataclass(frozen=True)
+class LawnYear:
+    """A lawn, its season and all that follows from its rounds and entries."""
+
+    lawn: Lawn
+    series: DailySeries
+    soil: SoilFindings
+    need: NitrogenNeed
+    rounds: tuple[JudgedRound, ...]
+    entries: tuple[Entry, ...]
+    ledger: Ledger
+    ribbons: tuple[Ribbon, ...]
+    spans: tuple[Span, ...]
+
+
+def lawn_year(
+    lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry], start: date, today: date
+) -> LawnYear:
+    """Computes the season that begins on ``start``; entries outside it are left to their own season."""
+    series = season_series(lawn, start)
+    inside = tuple(e for e in entries if 0 <= series.index(e.on) < len(series.mean_c))
+    soil = findings(lawn.soil_test, today)
+    return LawnYear(
+        lawn,
+        series,
+        soil,
+        nitrogen_need(lawn, series),
+        judge(lawn, rounds, inside, series, soil),
+        inside,
+        ledger(lawn, rounds, inside),
+        supply(lawn, rounds, inside, series),
+        spans(lawn.climate, series, lawn.rules.blackouts),
+    )

@@ -1,0 +1,79 @@
+"""Clients and their properties."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import datetime
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session, selectinload
+
+from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
+
+
+def clients(session: Session) -> Sequence[ClientRow]:
+    return session.scalars(select(ClientRow).order_by(ClientRow.name)).all()
+
+
+def properties(session: Session) -> Sequence[PropertyRow]:
+    """Every property that is not deleted, with its areas, by client and name."""
+    query = (
+        select(PropertyRow)
+        .join(ClientRow)
+        .where(PropertyRow.deleted_at.is_(None))
+        .order_by(ClientRow.name, PropertyRow.name)
+        .options(selectinload(PropertyRow.areas))
+    )
+    return session.scalars(query).all()
+
+
+def property_of(session: Session, property_id: int) -> PropertyRow | None:
+    row = session.get(PropertyRow, property_id)
+    return row if row is not None and row.deleted_at is None else None
+
+
+def client_named(session: Session, name: str, contact: str = "") -> ClientRow:
+    """The client of that name, made where there is none."""
+    row = session.scalars(select(ClientRow).where(ClientRow.name == name)).first()
+    if row is None:
+        row = ClientRow(name=name, contact=contact)
+        session.add(row)
+    elif contact:
+        row.contact = contact
+    session.flush()
+    return row
+
+
+def save_property(
+    session: Session,
+    *,
+    client_id: int,
+    name: str,
+    climate_id: int,
+    rule_set_id: int,
+    units: str,
+    plot_m2: float | None,
+    plot_typed: str,
+    property_id: int | None = None,
+) -> PropertyRow:
+    """Writes a property; with ``property_id`` in place of the one there."""
+    row = (session.get(PropertyRow, property_id) if property_id else None) or PropertyRow()
+    row.client_id, row.name = client_id, name
+    row.climate_id, row.rule_set_id = climate_id, rule_set_id
+    row.units, row.plot_m2, row.plot_typed = units, plot_m2, plot_typed
+    session.add(row)
+    session.flush()
+    session.expire(row)
+    return row
+
+
+def set_property_deleted(session: Session, property_id: int, at: datetime | None) -> None:
+    """Hides a property, or brings it back with ``at`` None; nothing of it is lost."""
+    row = session.get_one(PropertyRow, property_id)
+    row.deleted_at = at
+
+
+def set_area_deleted(session: Session, area_id: int, at: datetime | None) -> None:
+    """Hides an area, or brings it back with ``at`` None; nothing of it is lost."""
+    row = session.get_one(AreaRow, area_id)
+    row.deleted_at = at

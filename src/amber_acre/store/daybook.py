@@ -1,0 +1,103 @@
+"""The day book: log entries, written once; a correction is a new entry."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from datetime import date, datetime
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.programme.brief import Entry
+from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.store.shelf import product_of
+from amber_acre.store.tables import EntryRow
+
+
+def entry_of(row: EntryRow, round_number: int | None) -> Entry:
+    """The core value of an entry row."""
+    return Entry(
+        row.id,
+        round_number,
+        row.applied_on,
+        product_of(row.product),
+        Kilograms(row.amount_kg),
+        SquareMetres(row.covered_m2),
+        row.corrects_id,
+    )
+
+
+def entries_of(session: Session, area_id: int, numbers: Mapping[int, int]) -> tuple[Entry, ...]:
+    """Every entry of an area, corrected ones included; ``numbers`` maps round ids to round numbers."""
+    rows = session.scalars(select(EntryRow).where(EntryRow.area_id == area_id).order_by(EntryRow.id))
+    return tuple(entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in rows)
+
+
+def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRow]:
+    """Entries, newest first; of one area or of all."""
+    query = select(EntryRow).order_by(EntryRow.applied_on.desc(), EntryRow.id.desc())
+    if area_id is not None:
+        query = query.where(EntryRow.area_id == area_id)
+    return session.scalars(query).all()
+
+
+def entry_row(session: Session, entry_id: int) -> EntryRow | None:
+    return session.get(EntryRow, entry_id)
+
+
+def correction_of(session: Session, entry_id: int) -> EntryRow | None:
+    """The entry that corrects this one, or None."""
+    return session.scalars(select(EntryRow).where(EntryRow.corrects_id == entry_id)).one_or_none()
+
+
+def write_entry(
+    session: Session,
+    *,
+    form_key: str,
+    area_id: int,
+    round_id: int | None,
+    product_id: int,
+    applied_on: date,
+    amount_kg: float,
+    amount_typed: str,
+    covered_m2: float,
+    covered_typed: str,
+    who: str,
+    licence: str,
+    weather: str,
+    note: str,
+    reason: str,
+    recorded_at: datetime,
+    corrects_id: int | None = None,
+) -> EntryRow:
+    """Writes an entry once: the same form sent twice (``form_key``) gives the first one back.
+
+    A correction of an entry that is already corrected is refused (DoesNotFit).
+    """
+    earlier = session.scalars(select(EntryRow).where(EntryRow.form_key == form_key)).one_or_none()
+    if earlier is not None:
+        return earlier
+    if corrects_id is not None and correction_of(session, corrects_id) is not None:
+        raise DoesNotFit("This entry has been corrected already. Correct the correction instead.", field="corrects_id")
+    row = EntryRow(
+        form_key=form_key,
+        area_id=area_id,
+        round_id=round_id,
+        product_id=product_id,
+        corrects_id=corrects_id,
+        applied_on=applied_on,
+        amount_kg=amount_kg,
+        amount_typed=amount_typed,
+        covered_m2=covered_m2,
+        covered_typed=covered_typed,
+        who=who,
+        licence=licence,
+        weather=weather,
+        note=note,
+        reason=reason,
+        recorded_at=recorded_at,
+    )
+    session.add(row)
+    session.flush()
+    return row

@@ -1,0 +1,147 @@
+"""Programmes: planned rounds of a lawn's season, and the season as it stands."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.programme.brief import PlannedRound
+from amber_acre.core.programme.planning import YearPlan, plan_year
+from amber_acre.core.programme.year import LawnYear, lawn_year
+from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.store.areas import lawn_of
+from amber_acre.store.daybook import entries_of
+from amber_acre.store.shelf import product_of, shelf
+from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow, RoundRow
+
+
+@dataclass(frozen=True)
+class Lane:
+    """An area row, its programme row of the season shown (None: not planned) and what follows."""
+
+    area: AreaRow
+    programme: ProgrammeRow | None
+    year: LawnYear
+
+    def row_of(self, number: int) -> RoundRow | None:
+        rounds = self.programme.rounds if self.programme else []
+        return next((row for row in rounds if row.number == number), None)
+
+    def notes(self, kind: str) -> list[str]:
+        return [note.sentence for note in self.programme.notes if note.kind == kind] if self.programme else []
+
+
+def planned_round(row: RoundRow) -> PlannedRound:
+    """The core value of a round row."""
+    return PlannedRound(
+        row.number,
+        row.name,
+        row.on_day,
+        row.opens,
+        row.closes,
+        product_of(row.product),
+        GramsPerSquareMetre(row.rate_g_m2),
+        row.target_g_m2,
+        row.reason,
+        row.skipped,
+    )
+
+
+def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow | None:
+    """The newest programme of an area for the season that starts on ``season``."""
+    query = (
+        select(ProgrammeRow)
+        .where(ProgrammeRow.area_id == area_id, ProgrammeRow.season_start == season)
+        .order_by(ProgrammeRow.id.desc())
+    )
+    return session.scalars(query).first()
+
+
+def season_to_show(session: Session, area: AreaRow, day: date) -> date:
+    """The season that contains ``day``; the next one where only that is planned."""
+    start = season_start(lawn_of(area).climate, day)
+    if programme_of(session, area.id, start) is None:
+        following = next_season_start(start)
+        if programme_of(session, area.id, following) is not None:
+            return following
+    return start
+
+
+def lane(session: Session, area: AreaRow, season: date, today: date) -> Lane:
+    """An area's season with everything computed."""
+    programme = programme_of(session, area.id, season)
+    rounds = [planned_round(row) for row in programme.rounds] if programme else []
+    numbers = {row.id: row.number for row in programme.rounds} if programme else {}
+    entries = entries_of(session, area.id, numbers)
+    return Lane(area, programme, lawn_year(lawn_of(area), rounds, entries, season, today))
+
+
+def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
+    """Plans an area's year: this season while a round can still be placed in it, else the next one.
+
+    A new programme stands in front of an older one of the season; the older is kept.
+    """
+    lawn = lawn_of(area)
+    products = shelf(session)
+    start = season_start(lawn.climate, today)
+    entries = entries_of(session, area.id, {})
+    this_season = [e for e in entries if start <= e.on < next_season_start(start)]
+    plan = plan_year(lawn, products, start, today, this_season)
+    if not plan.rounds and not this_season and today > start:
+        following = plan_year(lawn, products, next_season_start(start), today)
+        plan = following if following.rounds else plan
+    return save_plan(session, area.id, plan, today)
+
+
+def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> ProgrammeRow:
+    """Writes a plan as a new programme."""
+    row = ProgrammeRow(area_id=area_id, season_start=plan.start, planned_on=today)
+    row.rounds = [
+        RoundRow(
+            number=r.number,
+            name=r.name,
+            on_day=r.on,
+            opens=r.opens,
+            closes=r.closes,
+            product_id=r.product.key,
+            rate_g_m2=r.rate_g_m2,
+            target_g_m2=r.target_g_m2,
+            reason=r.reason,
+        )
+        for r in plan.rounds
+    ]
+    row.notes = [ProgrammeNoteRow(kind="assumption", sentence=s) for s in plan.assumptions]
+    row.notes += [ProgrammeNoteRow(kind="obstacle", sentence=s) for s in plan.obstacles]
+    session.add(row)
+    session.flush()
+    return row
+
+
+def change_round(
+    session: Session,
+    row: RoundRow,
+    *,
+    version: int,
+    on_day: date,
+    product_id: int,
+    rate_g_m2: float,
+    change_reason: str,
+    skipped: bool,
+) -> None:
+    """Changes a round by hand, if nobody changed it since ``version``; its window follows its day."""
+    if row.version != version:
+        raise DoesNotFit(
+            "Somebody else changed this round while you were looking at it. Look at it as it stands now, "
+            "then change it again.",
+            field="version",
+        )
+    row.on_day, row.product_id, row.rate_g_m2 = on_day, product_id, rate_g_m2
+    row.opens, row.closes = min(row.opens, on_day), max(row.closes, on_day)
+    row.change_reason, row.skipped = change_reason, skipped
+    session.flush()
+    session.expire(row)

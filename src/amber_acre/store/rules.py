@@ -1,0 +1,60 @@
+"""Local rule sets: data the firm edits."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.programme.brief import RuleSet
+from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.season.climate import MonthDay
+from amber_acre.core.season.windows import Blackout
+from amber_acre.store.tables import BlackoutRow, RuleSetRow
+
+
+def rule_set_of(row: RuleSetRow) -> RuleSet:
+    """The core value of a rule-set row."""
+    return RuleSet(
+        row.name,
+        tuple(
+            Blackout(b.name, MonthDay(b.opens_month, b.opens_day), MonthDay(b.closes_month, b.closes_day))
+            for b in row.blackouts
+        ),
+        row.phosphorus_only_on_test,
+        None if row.yearly_cap_g_m2 is None else GramsPerSquareMetre(row.yearly_cap_g_m2),
+        row.slow_share_min,
+        GramsPerSquareMetre(row.quick_cap_g_m2),
+        GramsPerSquareMetre(row.total_cap_g_m2),
+    )
+
+
+def rule_sets(session: Session) -> Sequence[RuleSetRow]:
+    return session.scalars(select(RuleSetRow).order_by(RuleSetRow.name)).all()
+
+
+def rule_set_named(session: Session, name: str) -> RuleSetRow | None:
+    return session.scalars(select(RuleSetRow).where(RuleSetRow.name == name)).one_or_none()
+
+
+def save_rule_set(session: Session, rules: RuleSet, note: str = "", rule_set_id: int | None = None) -> RuleSetRow:
+    """Writes a rule set; with ``rule_set_id`` in place of the one there."""
+    row = (session.get(RuleSetRow, rule_set_id) if rule_set_id else None) or RuleSetRow()
+    row.name, row.note = rules.name, note
+    row.phosphorus_only_on_test = rules.phosphorus_only_on_test
+    row.yearly_cap_g_m2, row.slow_share_min = rules.yearly_cap_g_m2, rules.slow_share_min
+    row.quick_cap_g_m2, row.total_cap_g_m2 = rules.quick_cap_g_m2, rules.total_cap_g_m2
+    row.blackouts = [
+        BlackoutRow(
+            name=b.name,
+            opens_month=b.opens.month,
+            opens_day=b.opens.day,
+            closes_month=b.closes.month,
+            closes_day=b.closes.day,
+        )
+        for b in rules.blackouts
+    ]
+    session.add(row)
+    session.flush()
+    return row

@@ -1,0 +1,116 @@
+"""The shelf: products, packs, and stock as deliveries less what the log used."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from datetime import date, datetime
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session, aliased
+
+from amber_acre.core.products.product import Label, Pack, Product
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
+from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
+from amber_acre.store.tables import DeliveryRow, EntryRow, OtherNutrientRow, PackRow, ProductRow
+
+
+def product_of(row: ProductRow) -> Product:
+    """The core value of a product row; its key is the row's id."""
+    yearly = row.yearly_max_g_m2
+    return Product(
+        row.id,
+        row.name,
+        row.family,
+        row.liquid,
+        row.total_nitrogen,
+        {form: getattr(row, f"n_{form}") for form in NITROGEN_FORMS},
+        row.p2o5,
+        row.k2o,
+        Label(
+            GramsPerSquareMetre(row.label_min_g_m2),
+            GramsPerSquareMetre(row.label_max_g_m2),
+            row.interval_days,
+            None if yearly is None else GramsPerSquareMetre(yearly),
+        ),
+        tuple(Pack(p.size_typed, Kilograms(p.mass_kg), Money(p.price)) for p in row.packs),
+        {other.element: other.fraction for other in row.others},
+        row.density_kg_l,
+        row.longevity_days,
+    )
+
+
+def product_rows(session: Session) -> Sequence[ProductRow]:
+    return session.scalars(
+        select(ProductRow).where(ProductRow.deleted_at.is_(None)).order_by(func.lower(ProductRow.name))
+    ).all()
+
+
+def shelf(session: Session) -> list[Product]:
+    """Every product in use as core values."""
+    return [product_of(row) for row in product_rows(session)]
+
+
+def product_row(session: Session, product_id: int) -> ProductRow | None:
+    row = session.get(ProductRow, product_id)
+    return row if row is not None and row.deleted_at is None else None
+
+
+def save_product(
+    session: Session,
+    product: Product,
+    *,
+    label_min_typed: str,
+    label_max_typed: str,
+    yearly_max_typed: str,
+    rate_confirmed: bool,
+    derived_from: str = "",
+    product_id: int | None = None,
+) -> ProductRow:
+    """Writes a product with its packs; with ``product_id`` in place of the one there."""
+    row = (session.get(ProductRow, product_id) if product_id else None) or ProductRow()
+    row.name, row.family, row.liquid = product.name, product.family, product.liquid
+    row.density_kg_l, row.longevity_days = product.density_kg_l, product.longevity_days
+    row.total_nitrogen, row.p2o5, row.k2o = product.total_nitrogen, product.p2o5, product.k2o
+    for form in NITROGEN_FORMS:
+        setattr(row, f"n_{form}", product.nitrogen.get(form, 0.0))
+    row.label_min_g_m2, row.label_max_g_m2 = product.label.min_g_m2, product.label.max_g_m2
+    row.interval_days, row.yearly_max_g_m2 = product.label.interval_days, product.label.yearly_max_g_m2
+    row.label_min_typed, row.label_max_typed = label_min_typed, label_max_typed
+    row.yearly_max_typed, row.rate_confirmed, row.derived_from = yearly_max_typed, rate_confirmed, derived_from
+    row.packs.clear()
+    row.others.clear()
+    session.add(row)
+    session.flush()
+    row.packs = [PackRow(size_typed=p.name, mass_kg=p.mass_kg, price=p.price) for p in product.packs]
+    row.others = [OtherNutrientRow(element=e, fraction=f) for e, f in product.other.items() if f > 0]
+    session.flush()
+    return row
+
+
+def set_product_deleted(session: Session, product_id: int, at: datetime | None) -> None:
+    """Takes a product off the shelf, or puts it back with ``at`` None; rounds and entries keep it."""
+    session.get_one(ProductRow, product_id).deleted_at = at
+
+
+def add_delivery(session: Session, product_id: int, on_day: date, mass_kg: float, note: str) -> None:
+    """Books stock in."""
+    session.add(DeliveryRow(product_id=product_id, on_day=on_day, mass_kg=mass_kg, note=note))
+    session.flush()
+
+
+def stock_kg(session: Session) -> Mapping[int, float]:
+    """Mass in hand by product id: deliveries less the entries that stand. May be below zero."""
+    stock: dict[int, float] = dict(
+        session.execute(
+            select(DeliveryRow.product_id, func.sum(DeliveryRow.mass_kg)).group_by(DeliveryRow.product_id)
+        ).tuples()
+    )
+    later = aliased(EntryRow)
+    used = (
+        select(EntryRow.product_id, func.sum(EntryRow.amount_kg))
+        .where(~select(later.id).where(later.corrects_id == EntryRow.id).exists())
+        .group_by(EntryRow.product_id)
+    )
+    for key, mass in session.execute(used).tuples():
+        stock[key] = stock.get(key, 0.0) - mass
+    return stock

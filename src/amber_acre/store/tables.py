@@ -1,0 +1,337 @@
+"""The tables, typed. Columns carry the program's quantity names and units; CHECKs hold the ranges."""
+
+from __future__ import annotations
+
+from datetime import date, datetime
+
+from sqlalchemy import CheckConstraint, ForeignKey, MetaData, String, UniqueConstraint
+from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+
+
+class Base(DeclarativeBase):
+    metadata = MetaData(
+        naming_convention={
+            "ix": "ix_%(table_name)s_%(column_0_N_name)s",
+            "uq": "uq_%(table_name)s_%(column_0_N_name)s",
+            "ck": "ck_%(table_name)s_%(constraint_name)s",
+            "fk": "fk_%(table_name)s_%(column_0_N_name)s",
+            "pk": "pk_%(table_name)s",
+        }
+    )
+
+
+class ClimateRow(Base):
+    __tablename__ = "climates"
+    __table_args__ = (CheckConstraint("latitude_deg BETWEEN -70 AND 70", name="latitude"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120), unique=True)
+    depot: Mapped[bool]
+    latitude_deg: Mapped[float]
+    last_frost_month: Mapped[int | None]
+    last_frost_day: Mapped[int | None]
+    first_frost_month: Mapped[int | None]
+    first_frost_day: Mapped[int | None]
+    months: Mapped[list[ClimateMonthRow]] = relationship(
+        order_by="ClimateMonthRow.month", cascade="all, delete-orphan", lazy="selectin"
+    )
+
+
+class ClimateMonthRow(Base):
+    __tablename__ = "climate_months"
+    __table_args__ = (
+        CheckConstraint("month BETWEEN 1 AND 12", name="month"),
+        CheckConstraint("min_c <= mean_c AND mean_c <= max_c", name="rising"),
+        CheckConstraint("rain_mm >= 0", name="rain"),
+    )
+
+    climate_id: Mapped[int] = mapped_column(ForeignKey("climates.id", ondelete="CASCADE"), primary_key=True)
+    month: Mapped[int] = mapped_column(primary_key=True)
+    mean_c: Mapped[float]
+    min_c: Mapped[float]
+    max_c: Mapped[float]
+    rain_mm: Mapped[float]
+
+
+class RuleSetRow(Base):
+    __tablename__ = "rule_sets"
+    __table_args__ = (
+        CheckConstraint("slow_share_min BETWEEN 0 AND 1", name="slow_share"),
+        CheckConstraint("quick_cap_g_m2 > 0 AND total_cap_g_m2 > 0", name="caps"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120), unique=True)
+    phosphorus_only_on_test: Mapped[bool]
+    yearly_cap_g_m2: Mapped[float | None]
+    slow_share_min: Mapped[float]
+    quick_cap_g_m2: Mapped[float]
+    total_cap_g_m2: Mapped[float]
+    note: Mapped[str] = mapped_column(default="")
+    blackouts: Mapped[list[BlackoutRow]] = relationship(
+        order_by="BlackoutRow.id", cascade="all, delete-orphan", lazy="selectin"
+    )
+
+
+class BlackoutRow(Base):
+    __tablename__ = "blackouts"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    rule_set_id: Mapped[int] = mapped_column(ForeignKey("rule_sets.id", ondelete="CASCADE"), index=True)
+    name: Mapped[str]
+    opens_month: Mapped[int]
+    opens_day: Mapped[int]
+    closes_month: Mapped[int]
+    closes_day: Mapped[int]
+
+
+class ClientRow(Base):
+    __tablename__ = "clients"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    contact: Mapped[str] = mapped_column(default="")
+    properties: Mapped[list[PropertyRow]] = relationship(back_populates="client", order_by="PropertyRow.name")
+
+
+class PropertyRow(Base):
+    __tablename__ = "properties"
+    __table_args__ = (
+        CheckConstraint("units IN ('metric', 'us')", name="units"),
+        CheckConstraint("plot_m2 IS NULL OR plot_m2 > 0", name="plot"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    client_id: Mapped[int] = mapped_column(ForeignKey("clients.id"), index=True)
+    climate_id: Mapped[int] = mapped_column(ForeignKey("climates.id"), index=True)
+    rule_set_id: Mapped[int] = mapped_column(ForeignKey("rule_sets.id"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    units: Mapped[str]
+    plot_m2: Mapped[float | None]
+    plot_typed: Mapped[str] = mapped_column(default="")
+    deleted_at: Mapped[datetime | None]
+    client: Mapped[ClientRow] = relationship(back_populates="properties", lazy="joined")
+    climate: Mapped[ClimateRow] = relationship(lazy="joined")
+    rule_set: Mapped[RuleSetRow] = relationship(lazy="joined")
+    areas: Mapped[list[AreaRow]] = relationship(back_populates="property", order_by="AreaRow.id")
+
+
+class AreaRow(Base):
+    __tablename__ = "areas"
+    __table_args__ = (
+        CheckConstraint("kind = 'lawn'", name="kind"),
+        CheckConstraint("outline IN ('rectangle', 'triangle', 'circle', 'range')", name="outline"),
+        CheckConstraint("0 < low_m2 AND low_m2 <= size_m2 AND size_m2 <= high_m2", name="size"),
+        CheckConstraint("upkeep IN ('low', 'middle', 'high')", name="upkeep"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    property_id: Mapped[int] = mapped_column(ForeignKey("properties.id"), index=True)
+    name: Mapped[str] = mapped_column(String(120))
+    kind: Mapped[str] = mapped_column(default="lawn")
+    outline: Mapped[str]
+    side_1: Mapped[str]
+    side_2: Mapped[str]
+    side_3: Mapped[str]
+    size_m2: Mapped[float]
+    low_m2: Mapped[float]
+    high_m2: Mapped[float]
+    size_confirmed: Mapped[bool]
+    grass: Mapped[str]
+    upkeep: Mapped[str]
+    clippings_returned: Mapped[bool]
+    irrigated: Mapped[bool]
+    no_soil_test: Mapped[bool]
+    version: Mapped[int] = mapped_column()
+    deleted_at: Mapped[datetime | None]
+    property: Mapped[PropertyRow] = relationship(back_populates="areas", lazy="joined")
+    cut_outs: Mapped[list[CutOutRow]] = relationship(
+        order_by="CutOutRow.position", cascade="all, delete-orphan", lazy="selectin"
+    )
+    soil_tests: Mapped[list[SoilTestRow]] = relationship(order_by="SoilTestRow.taken_on.desc()", lazy="selectin")
+    __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
+
+
+class CutOutRow(Base):
+    __tablename__ = "cut_outs"
+    __table_args__ = (CheckConstraint("shape IN ('rectangle', 'triangle', 'circle')", name="shape"),)
+
+    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id", ondelete="CASCADE"), primary_key=True)
+    position: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str]
+    shape: Mapped[str]
+    side_1: Mapped[str]
+    side_2: Mapped[str]
+    side_3: Mapped[str]
+
+
+class SoilTestRow(Base):
+    __tablename__ = "soil_tests"
+    __table_args__ = (
+        CheckConstraint("ph BETWEEN 3 AND 10", name="ph"),
+        CheckConstraint("phosphorus_mg_kg >= 0 AND potassium_mg_kg >= 0", name="nutrients"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
+    taken_on: Mapped[date]
+    ph: Mapped[float]
+    phosphorus_mg_kg: Mapped[float]
+    potassium_mg_kg: Mapped[float]
+    unit_typed: Mapped[str]
+    extractant: Mapped[str]
+    organic_matter: Mapped[float | None]
+
+
+class ProductRow(Base):
+    __tablename__ = "products"
+    __table_args__ = (
+        CheckConstraint("total_nitrogen + p2o5 + k2o <= 1.000001", name="analysis"),
+        CheckConstraint("NOT liquid OR density_kg_l IS NOT NULL", name="density"),
+        CheckConstraint("0 <= label_min_g_m2 AND label_min_g_m2 <= label_max_g_m2", name="label"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    name: Mapped[str] = mapped_column(String(120))
+    family: Mapped[str]
+    liquid: Mapped[bool]
+    density_kg_l: Mapped[float | None]
+    total_nitrogen: Mapped[float]
+    n_ammoniacal: Mapped[float]
+    n_nitrate: Mapped[float]
+    n_urea: Mapped[float]
+    n_slow_soluble: Mapped[float]
+    n_coated: Mapped[float]
+    n_insoluble: Mapped[float]
+    longevity_days: Mapped[float | None]
+    p2o5: Mapped[float]
+    k2o: Mapped[float]
+    label_min_g_m2: Mapped[float]
+    label_max_g_m2: Mapped[float]
+    label_min_typed: Mapped[str]
+    label_max_typed: Mapped[str]
+    interval_days: Mapped[int]
+    yearly_max_g_m2: Mapped[float | None]
+    yearly_max_typed: Mapped[str]
+    rate_confirmed: Mapped[bool]
+    derived_from: Mapped[str] = mapped_column(default="")
+    deleted_at: Mapped[datetime | None]
+    packs: Mapped[list[PackRow]] = relationship(order_by="PackRow.id", cascade="all, delete-orphan", lazy="selectin")
+    others: Mapped[list[OtherNutrientRow]] = relationship(cascade="all, delete-orphan", lazy="selectin")
+
+
+class OtherNutrientRow(Base):
+    __tablename__ = "other_nutrients"
+    __table_args__ = (
+        CheckConstraint("element IN ('Ca','Mg','S','Fe','Mn','Zn','Cu','B','Mo')", name="element"),
+        CheckConstraint("fraction > 0 AND fraction <= 1", name="fraction"),
+    )
+
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id", ondelete="CASCADE"), primary_key=True)
+    element: Mapped[str] = mapped_column(primary_key=True)
+    fraction: Mapped[float]
+
+
+class PackRow(Base):
+    __tablename__ = "packs"
+    __table_args__ = (CheckConstraint("mass_kg > 0 AND price >= 0", name="pack"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id", ondelete="CASCADE"), index=True)
+    size_typed: Mapped[str]
+    mass_kg: Mapped[float]
+    price: Mapped[float]
+
+
+class DeliveryRow(Base):
+    __tablename__ = "deliveries"
+    __table_args__ = (CheckConstraint("mass_kg > 0", name="mass"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
+    on_day: Mapped[date]
+    mass_kg: Mapped[float]
+    note: Mapped[str] = mapped_column(default="")
+
+
+class ProgrammeRow(Base):
+    __tablename__ = "programmes"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
+    season_start: Mapped[date]
+    planned_on: Mapped[date]
+    rounds: Mapped[list[RoundRow]] = relationship(
+        back_populates="programme", order_by="RoundRow.number", lazy="selectin"
+    )
+    notes: Mapped[list[ProgrammeNoteRow]] = relationship(
+        order_by="ProgrammeNoteRow.id", cascade="all, delete-orphan", lazy="selectin"
+    )
+
+
+class ProgrammeNoteRow(Base):
+    __tablename__ = "programme_notes"
+    __table_args__ = (CheckConstraint("kind IN ('assumption', 'obstacle')", name="kind"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    programme_id: Mapped[int] = mapped_column(ForeignKey("programmes.id", ondelete="CASCADE"), index=True)
+    kind: Mapped[str]
+    sentence: Mapped[str]
+
+
+class RoundRow(Base):
+    __tablename__ = "rounds"
+    __table_args__ = (
+        UniqueConstraint("programme_id", "number"),
+        CheckConstraint("opens <= closes", name="window"),
+        CheckConstraint("rate_g_m2 > 0", name="rate"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    programme_id: Mapped[int] = mapped_column(ForeignKey("programmes.id"), index=True)
+    number: Mapped[int]
+    name: Mapped[str]
+    on_day: Mapped[date]
+    opens: Mapped[date]
+    closes: Mapped[date]
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
+    rate_g_m2: Mapped[float]
+    target_g_m2: Mapped[float]
+    reason: Mapped[str]
+    change_reason: Mapped[str] = mapped_column(default="")
+    skipped: Mapped[bool] = mapped_column(default=False)
+    version: Mapped[int] = mapped_column()
+    product: Mapped[ProductRow] = relationship(lazy="joined")
+    programme: Mapped[ProgrammeRow] = relationship(back_populates="rounds")
+    __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
+
+
+class EntryRow(Base):
+    """A log entry. Never changed and never deleted: triggers refuse both; a correction is a new row."""
+
+    __tablename__ = "entries"
+    __table_args__ = (
+        CheckConstraint("amount_kg > 0 OR (amount_kg = 0 AND corrects_id IS NOT NULL)", name="amount"),
+        CheckConstraint("covered_m2 > 0", name="covered"),
+    )
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
+    round_id: Mapped[int | None] = mapped_column(ForeignKey("rounds.id"), index=True)
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
+    corrects_id: Mapped[int | None] = mapped_column(ForeignKey("entries.id"), unique=True)
+    form_key: Mapped[str] = mapped_column(unique=True)
+    applied_on: Mapped[date]
+    amount_kg: Mapped[float]
+    amount_typed: Mapped[str]
+    covered_m2: Mapped[float]
+    covered_typed: Mapped[str]
+    who: Mapped[str]
+    licence: Mapped[str]
+    weather: Mapped[str]
+    note: Mapped[str]
+    reason: Mapped[str]
+    recorded_at: Mapped[datetime]
+    product: Mapped[ProductRow] = relationship(lazy="joined")
+    area: Mapped[AreaRow] = relationship(lazy="joined")
+    round: Mapped[RoundRow | None] = relationship(lazy="joined")
