@@ -101,9 +101,9 @@ def add_delivery(session: Session, product_id: int, on_day: date, mass_kg: float
 def stock_kg(session: Session) -> Mapping[int, float]:
     """Mass in hand by product id: deliveries less the entries that stand. May be below zero."""
     stock: dict[int, float] = dict(
-        session.execute(
-            select(DeliveryRow.product_id, func.sum(DeliveryRow.mass_kg)).group_by(DeliveryRow.product_id)
-        ).tuples()
+        session.execute(select(DeliveryRow.product_id, func.sum(DeliveryRow.mass_kg)).group_by(DeliveryRow.product_id))
+        .tuples()
+        .all()
     )
     later = aliased(EntryRow)
     used = (

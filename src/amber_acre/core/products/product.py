@@ -155,6 +155,13 @@ class Product:
         return FAMILIES[self.family].mineralised_share
 
     @property
+    def cost_per_kg_nitrogen(self) -> Money | None:
+        """Price of a kilogram of nitrogen in the cheapest pack; None without nitrogen or pack."""
+        if not self.packs or self.total_nitrogen == 0:
+            return None
+        return Money(min(pack.price / pack.mass_kg for pack in self.packs) / self.total_nitrogen)
+
+    @property
     def grade(self) -> str:
         """The three numbers of the bag, e.g. ``20-0-8``."""
         return "-".join(f"{100 * share:.4g}" for share in (self.total_nitrogen, self.p2o5, self.k2o))

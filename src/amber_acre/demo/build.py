@@ -1,0 +1,186 @@
+"""Builds the demo database from the invented world, through the same core and store a person uses."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+from importlib.resources import files
+from pathlib import Path
+
+from sqlalchemy.orm import Session
+
+from amber_acre.core import typed
+from amber_acre.core.measure.entry import read_cut_out, read_outline
+from amber_acre.core.measure.size import CutOut, net_size
+from amber_acre.core.products.product import Label, Pack, Product, parse_grade
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
+from amber_acre.core.season.climate import Climate, MonthDay, season_start
+from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
+from amber_acre.demo import world
+from amber_acre.exchange.climate_csv import read_climate
+from amber_acre.settings import Settings
+from amber_acre.store import areas, clients, climates, daybook, programmes, rules, shelf
+from amber_acre.store.areas import TypedShape
+from amber_acre.store.session import migrate, open_engine, writing
+from amber_acre.store.tables import AreaRow, PropertyRow
+
+
+def demo_settings(settings: Settings) -> Settings:
+    """The settings of the demo: its own database, firm and pinned day."""
+    chosen = (
+        settings.database if settings.database != Settings.model_fields["database"].default else Path("var/demo.sqlite")
+    )
+    return settings.model_copy(update={"database": chosen, "firm": world.FIRM, "today": settings.today or world.TODAY})
+
+
+def build_demo(settings: Settings) -> None:
+    """Makes the demo database anew; an earlier one at the same place is replaced."""
+    for suffix in ("", "-wal", "-shm"):
+        Path(f"{settings.database}{suffix}").unlink(missing_ok=True)
+    engine = open_engine(settings.database)
+    migrate(engine)
+    with writing(engine) as session:
+        for climate in (
+            _climate("ostrey_vale.csv", "Ostrey Vale", 45.2, MonthDay(5, 1), MonthDay(10, 10)),
+            _climate("pelorus_bay.csv", "Pelorus Bay", -37.4, None, None),
+        ):
+            climates.save_climate(session, climate, depot=True)
+        rules.save_rule_set(session, world.OUSELET, world.OUSELET_NOTE)
+        rules.save_rule_set(session, world.NO_RULE)
+        rules.save_rule_set(session, world.BAY)
+        for product in world.PRODUCTS:
+            _put_on_shelf(session, product)
+        session.flush()
+        for place in world.PROPERTIES:
+            row = _property(session, place)
+            for lawn in place.lawns:
+                _plan_and_log(session, _lawn(session, row, lawn), lawn)
+        session.commit()
+    engine.dispose()
+
+
+def _climate(file: str, name: str, latitude: float, last: MonthDay | None, first: MonthDay | None) -> Climate:
+    text = files("amber_acre.demo").joinpath(file).read_text(encoding="utf-8")
+    return read_climate(text, name, latitude, last, first)
+
+
+def _put_on_shelf(session: Session, item: world.DemoProduct) -> None:
+    nitrogen, p2o5, k2o = parse_grade(item.grade)
+    density = float(item.density) if item.density else None
+    per_unit = density if item.liquid and density else 1.0
+    rate = typed.volume_rate if item.liquid else typed.mass_rate
+    weigh = typed.volume if item.liquid else typed.mass
+    packs = tuple(
+        Pack(size, Kilograms(weigh(size).value * per_unit), Money(float(price))) for size, price in item.packs
+    )
+    product = Product(
+        0,
+        item.name,
+        item.family,
+        item.liquid,
+        nitrogen,
+        {form: float(item.forms[form]) / 100 for form in NITROGEN_FORMS if form in item.forms},
+        p2o5,
+        k2o,
+        Label(
+            GramsPerSquareMetre(rate(item.label[0]).value * per_unit),
+            GramsPerSquareMetre(rate(item.label[1]).value * per_unit),
+            int(item.interval),
+            GramsPerSquareMetre(rate(item.yearly_max).value * per_unit) if item.yearly_max else None,
+        ),
+        packs,
+        {element: float(share) / 100 for element, share in item.others.items()},
+        density,
+        float(item.longevity) if item.longevity else None,
+    )
+    row = shelf.save_product(
+        session,
+        product,
+        label_min_typed=item.label[0],
+        label_max_typed=item.label[1],
+        yearly_max_typed=item.yearly_max,
+        rate_confirmed=False,
+        derived_from=item.derived_from,
+    )
+    shelf.add_delivery(
+        session, row.id, world.TODAY.replace(month=3, day=2), weigh(item.stock).value * per_unit, "spring delivery"
+    )
+
+
+def _property(session: Session, place: world.DemoProperty) -> PropertyRow:
+    climate = climates.climate_named(session, place.climate)
+    rule_set = rules.rule_set_named(session, place.rules)
+    if climate is None or rule_set is None:
+        raise LookupError(f"{place.name} names a climate or rule set the demo does not have")
+    return clients.save_property(
+        session,
+        client_id=clients.client_named(session, place.client).id,
+        name=place.name,
+        climate_id=climate.id,
+        rule_set_id=rule_set.id,
+        units=place.units,
+        plot_m2=typed.area(place.plot).value if place.plot else None,
+        plot_typed=place.plot,
+    )
+
+
+def _lawn(session: Session, place: PropertyRow, lawn: world.DemoLawn) -> AreaRow:
+    cuts = [(name, shape, read_cut_out(shape, sides)) for name, shape, sides in lawn.cut_outs]
+    size = net_size(
+        read_outline(lawn.outline, lawn.sides).shape, tuple(CutOut(name, read[0]) for name, _, read in cuts)
+    )
+    row = areas.save_area(
+        session,
+        property_id=place.id,
+        name=lawn.name,
+        outline=TypedShape(lawn.outline, lawn.sides),
+        cut_outs=[TypedShape(shape, read[1], name) for name, shape, read in cuts],
+        size=size,
+        size_confirmed=size.high_m2 > 2000,
+        grass=lawn.grass,
+        upkeep=lawn.upkeep,
+        clippings_returned=lawn.clippings_returned,
+        irrigated=lawn.irrigated,
+        no_soil_test=lawn.test is None,
+    )
+    if lawn.test is not None:
+        areas.add_soil_test(session, row.id, lawn.test, "ppm")
+    session.expire_all()
+    return row
+
+
+def _plan_and_log(session: Session, row: AreaRow, lawn: world.DemoLawn) -> None:
+    start = season_start(areas.lawn_of(row).climate, world.TODAY)
+    rounds = {r.number: r for r in programmes.plan_area(session, row, start).rounds}
+    if lawn.moved is not None:
+        moved = rounds[lawn.moved[0]]
+        programmes.change_round(
+            session,
+            moved,
+            version=moved.version,
+            on_day=lawn.moved[1],
+            product_id=moved.product_id,
+            rate_g_m2=moved.rate_g_m2,
+            change_reason=lawn.moved[2],
+            skipped=False,
+        )
+    for number, day, share, who, reason in lawn.log:
+        done = rounds[number]
+        amount = done.rate_g_m2 * row.size_m2 / 1000 * share
+        daybook.write_entry(
+            session,
+            form_key=f"demo-{row.id}-{number}",
+            area_id=row.id,
+            round_id=done.id,
+            product_id=done.product_id,
+            applied_on=day,
+            amount_kg=round(amount, 2),
+            amount_typed=f"{amount:.2f} kg",
+            covered_m2=row.size_m2,
+            covered_typed=f"{row.size_m2:.1f} m²",
+            who=who,
+            licence=world.CREW_LICENCES[who],
+            weather="dry, light wind",
+            note="",
+            reason=reason,
+            recorded_at=datetime(day.year, day.month, day.day, 16, tzinfo=UTC),
+        )

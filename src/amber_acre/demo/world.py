@@ -1,0 +1,154 @@
+"""The invented world of the demo: firm, depots, rules, products, clients, lawns. All of it made up."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, field
+from datetime import date
+
+from amber_acre.core.programme.brief import RuleSet
+from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.season.climate import MonthDay
+from amber_acre.core.season.windows import Blackout
+from amber_acre.core.soil.evidence import SoilTest
+
+FIRM = "Brindlewick Grounds"
+TODAY = date(2026, 5, 27)
+
+OUSELET = RuleSet(
+    "Ouselet by-law",
+    (Blackout("winter closed time", MonthDay(11, 15), MonthDay(3, 15)),),
+    phosphorus_only_on_test=True,
+    yearly_cap_g_m2=GramsPerSquareMetre(16.0),
+    slow_share_min=0.3,
+)
+OUSELET_NOTE = "10 m unfed strip along the Ouselet."
+NO_RULE = RuleSet("No local rule", (), phosphorus_only_on_test=False)
+BAY = RuleSet("Pelorus Bay practice", (), phosphorus_only_on_test=True, yearly_cap_g_m2=GramsPerSquareMetre(18.0), slow_share_min=0.2)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class DemoProduct:
+    """A label as it would be typed into the product form; ``stock`` is booked in."""
+
+    name: str
+    family: str
+    grade: str
+    forms: dict[str, str]
+    label: tuple[str, str]
+    interval: str
+    packs: tuple[tuple[str, str], ...]
+    yearly_max: str = ""
+    liquid: bool = False
+    density: str = ""
+    longevity: str = ""
+    others: dict[str, str] = field(default_factory=dict)
+    derived_from: str = ""
+    stock: str = ""
+
+
+PRODUCTS = (
+    DemoProduct("Slowburn 20-0-8", "coated", "20-0-8", {"urea": "8", "coated": "12"}, ("12 g/m²", "25 g/m²"), "42",
+                (("20 kg", "38"), ("5 kg", "13.50")), "100 g/m²", longevity="90", others={"S": "6"},
+                derived_from="coated urea, urea, sulphate of potash", stock="60 kg"),
+    DemoProduct("Quickstep 21-0-0", "quick", "21-0-0", {"ammoniacal": "21"}, ("8 g/m²", "20 g/m²"), "28",
+                (("25 kg", "22"),), "60 g/m²", others={"S": "24"}, derived_from="ammonium sulphate", stock="50 kg"),
+    DemoProduct("Meadowmeal 8-3-1", "organic", "8-3-1", {"ammoniacal": "1", "insoluble": "7"}, ("30 g/m²", "70 g/m²"), "30",
+                (("25 kg", "31"),), "280 g/m²", derived_from="feather, blood and bone meal", stock="25 kg"),
+    DemoProduct("Plainmeal 10-0-2", "organic", "10-0-2", {"ammoniacal": "1.5", "insoluble": "8.5"},
+                ("4 lb/1000 ft²", "8 lb/1000 ft²"), "30", (("25 lb", "24"),), "",
+                derived_from="soya and maize protein", stock="100 lb"),
+    DemoProduct("Hearthcake 6-4-0", "biosolid", "6-4-0", {"ammoniacal": "0.5", "insoluble": "5.5"}, ("30 g/m²", "80 g/m²"), "45",
+                (("25 kg", "9"),), "240 g/m²", others={"Ca": "1.2", "Fe": "2.5"}, derived_from="biosolids", stock="200 kg"),
+    DemoProduct("Greenline 16-0-8", "methylene", "16-0-8", {"urea": "8", "slow_soluble": "8"},
+                ("3 lb/1000 ft²", "5 lb/1000 ft²"), "35", (("33 lb", "15"),), "20 lb/1000 ft²",
+                derived_from="urea, methylene urea, muriate of potash", stock="66 lb"),
+    DemoProduct("Firstroot 12-24-12", "quick", "12-24-12", {"ammoniacal": "9", "nitrate": "3"}, ("10 g/m²", "20 g/m²"), "60",
+                (("20 kg", "34"),), "20 g/m²", derived_from="ammonium phosphates, potassium nitrate", stock="20 kg"),
+    DemoProduct("Leaflight 12-0-4", "liquid", "12-0-4", {"urea": "9", "nitrate": "3"}, ("1.5 mL/m²", "3 mL/m²"), "21",
+                (("2.5 L", "29"),), "18 mL/m²", liquid=True, density="1.18", derived_from="urea, potassium nitrate", stock="5 L"),
+    DemoProduct("Rustless Iron 6", "iron", "0-0-0", {}, ("1.9 mL/m²", "4.8 mL/m²"), "28", (("5 L", "41"),), "",
+                liquid=True, density="1.24", others={"Fe": "6", "S": "3.4"}, derived_from="ferrous sulphate, citric acid", stock="5 L"),
+    DemoProduct("Kelpline", "stimulant", "0-0-1", {}, ("3 fl oz/1000 ft²", "6 fl oz/1000 ft²"), "14", (("1 gal", "36"),), "",
+                liquid=True, density="1.05", derived_from="seaweed extract", stock="2 gal"),
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class DemoLawn:
+    """A lawn as measured; ``log`` says which rounds were done, each (round, day, share of plan, who, reason);
+    ``moved`` a round moved by hand, with its new day and reason.
+    """
+
+    name: str
+    outline: str
+    sides: tuple[str, ...]
+    grass: str
+    upkeep: str
+    cut_outs: tuple[tuple[str, str, tuple[str, ...]], ...] = ()
+    clippings_returned: bool = True
+    irrigated: bool = False
+    test: SoilTest | None = None
+    log: tuple[tuple[int, date, float, str, str], ...] = ()
+    moved: tuple[int, date, str] | None = None
+
+
+@dataclass(frozen=True)
+class DemoProperty:
+    """A property with its lawns."""
+
+    client: str
+    name: str
+    climate: str
+    rules: str
+    units: str
+    plot: str
+    lawns: tuple[DemoLawn, ...]
+
+
+_HIGH_P = SoilTest(date(2025, 9, 30), 6.9, 96.0, 142.0, "mehlich-3", 0.052)
+_PLATEAU = SoilTest(date(2025, 10, 14), 7.6, 61.0, 158.0, "mehlich-3", 0.031)
+_HEATH = SoilTest(date(2025, 3, 20), 5.3, 18.0, 52.0, "mehlich-3", 0.038)
+_SHARED = SoilTest(date(2024, 11, 6), 6.8, 31.0, 88.0, "olsen", 0.034)
+_OLD = SoilTest(date(2022, 2, 3), 6.1, 34.0, 61.0, "mehlich-3")
+
+PROPERTIES = (
+    DemoProperty("Maud Quillfeather", "Quillfeather House", "Ostrey Vale", "Ouselet by-law", "metric", "0.4 ha", (
+        DemoLawn("Front lawn", "rectangle", ("26.5 m", "18 m"), "bluegrass", "high",
+                 (("Drive turning circle", "circle", ("7.2 m",)), ("Lily pool", "rectangle", ("6 m", "4 m"))),
+                 irrigated=True, test=_PLATEAU, log=((1, date(2026, 4, 15), 1.0, "Wren", ""),)),
+        DemoLawn("Orchard lawn", "rectangle", ("38 m", "17.2 m"), "perennial-rye", "high", irrigated=True,
+                 log=((1, date(2026, 4, 16), 1.05, "Wren", ""),)),
+    )),
+    DemoProperty("Tannery Court Owners", "Tannery Court", "Ostrey Vale", "Ouselet by-law", "us", "", (
+        DemoLawn("No. 1", "rectangle", ("38 ft 6 in", "22 ft"), "cool-mixture", "high", (("Patio", "rectangle", ("12 ft", "10 ft")),),
+                 irrigated=True, log=((1, date(2026, 4, 20), 1.0, "Tobias", ""),)),
+        DemoLawn("No. 2", "triangle", ("41 ft", "33 ft", "27 ft"), "cool-mixture", "high", irrigated=True,
+                 log=((1, date(2026, 4, 20), 1.31, "Tobias", "the whole bag was emptied on a lawn measured too large"),)),
+        DemoLawn("No. 3", "rectangle", ("36 ft", "20 ft"), "cool-mixture", "middle"),
+    )),
+    DemoProperty("Gorse End Trust", "Gorse End", "Ostrey Vale", "No local rule", "metric", "", (
+        DemoLawn("Heath lawn", "circle", ("21.4 m",), "fine-fescue", "low", test=_HEATH),
+    )),
+    DemoProperty("Ostrey Almshouses", "Ostrey Almshouses", "Ostrey Vale", "Ouselet by-law", "metric", "", (
+        DemoLawn("Stream lawn", "rectangle", ("42 m", "14 m"), "tall-fescue", "high", (("Unfed strip", "rectangle", ("42 m", "4 m")),),
+                 irrigated=True, test=_SHARED, log=((1, date(2026, 4, 22), 0.96, "Imke", ""),)),
+        DemoLawn("Chapel lawn", "range", ("1,020 m²", "1,115 m²"), "cool-mixture", "middle", test=_OLD,
+                 log=((1, date(2026, 4, 23), 1.0, "Imke", ""),)),
+    )),
+    DemoProperty("Drayman's Green Committee", "Drayman's Green", "Ostrey Vale", "Ouselet by-law", "metric", "1.3 ha", (
+        DemoLawn("Village green", "rectangle", ("124 m", "92 m"), "perennial-rye", "middle", (("Bandstand", "circle", ("11 m",)),),
+                 test=_HIGH_P, log=((1, date(2026, 4, 28), 0.98, "Oda", ""),)),
+    )),
+    DemoProperty("Ines Shearwater", "Shearwater Row 7", "Pelorus Bay", "Pelorus Bay practice", "metric", "", (
+        DemoLawn("Bay lawn", "rectangle", ("22 m", "13 m"), "couch", "high", irrigated=True,
+                 log=((1, date(2025, 10, 2), 1.0, "Oda", ""), (2, date(2025, 12, 4), 1.0, "Oda", ""), (3, date(2026, 1, 22), 0.97, "Oda", ""), (4, date(2026, 2, 26), 1.0, "Oda", ""))),
+    )),
+    DemoProperty("Pelorus Lodge", "Pelorus Lodge", "Pelorus Bay", "Pelorus Bay practice", "metric", "", (
+        DemoLawn("Paddock lawn", "rectangle", ("34 m", "25 m"), "kikuyu", "middle",
+                 log=((1, date(2025, 10, 3), 1.0, "Oda", ""), (2, date(2026, 1, 15), 0.94, "Oda", ""))),
+        DemoLawn("Court lawn", "triangle", ("19 m", "16.5 m", "14 m"), "tall-fescue", "high", irrigated=True,
+                 log=((1, date(2025, 9, 10), 1.0, "Oda", ""), (2, date(2025, 11, 27), 1.0, "Oda", ""), (3, date(2026, 3, 5), 1.0, "Oda", "")),
+                 moved=(4, date(2026, 5, 29), "the court was closed for repaving until the end of May")),
+    )),
+)  # fmt: skip
+CREW_LICENCES = {"Wren": "BG-0417", "Tobias": "BG-0421", "Imke": "BG-0430", "Oda": "BG-0433"}

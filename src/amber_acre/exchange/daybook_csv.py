@@ -1,0 +1,64 @@
+"""The day book as CSV, one row an entry, every entry: corrected ones are kept and marked.
+
+Columns are named with their units; numbers use a point; dates are ISO 8601. A text that a spreadsheet
+would take for a formula is prefixed with an apostrophe.
+"""
+
+from __future__ import annotations
+
+import csv
+import io
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from amber_acre.core.products.nutrients import carried
+from amber_acre.core.programme.brief import Entry
+
+COLUMNS = (
+    "entry", "corrects", "applied_on", "property", "lawn", "product", "amount_kg", "amount_as_typed", "covered_m2",
+    "rate_g_m2", "nitrogen_g_m2", "phosphorus_g_m2", "potassium_g_m2", "who", "licence", "weather", "note", "reason",
+)  # fmt: skip
+
+
+@dataclass(frozen=True)
+class EntryTexts:
+    """The words of an entry beside its figures."""
+
+    property_name: str
+    lawn_name: str
+    amount_typed: str
+    who: str
+    licence: str
+    weather: str
+    note: str
+    reason: str
+
+
+def write_daybook(entries: Iterable[tuple[EntryTexts, Entry]]) -> str:
+    """CSV text of entries in the order given, with a header row (RFC 4180)."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(COLUMNS)
+    for written, entry in entries:
+        brings = carried(entry.product, entry.achieved_rate_g_m2)
+        writer.writerow(
+            [
+                entry.key,
+                entry.corrects or "",
+                entry.on.isoformat(),
+                *(_harmless(t) for t in (written.property_name, written.lawn_name, entry.product.name)),
+                f"{entry.amount_kg:.6g}",
+                _harmless(written.amount_typed),
+                f"{entry.covered_m2:.6g}",
+                f"{entry.achieved_rate_g_m2:.6g}",
+                f"{brings.nitrogen:.6g}",
+                f"{brings.phosphorus:.6g}",
+                f"{brings.potassium:.6g}",
+                *(_harmless(t) for t in (written.who, written.licence, written.weather, written.note, written.reason)),
+            ]
+        )
+    return out.getvalue()
+
+
+def _harmless(text: str) -> str:
+    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text

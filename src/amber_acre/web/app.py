@@ -1,0 +1,36 @@
+"""The application: settings in, routers and problems on."""
+
+from __future__ import annotations
+
+from pathlib import Path
+
+from fastapi import FastAPI
+from fastapi.staticfiles import StaticFiles
+
+from amber_acre.settings import Settings
+from amber_acre.stand_ins.weather import SimulatedWeather
+from amber_acre.store.session import migrate, open_engine
+from amber_acre.web import problems
+from amber_acre.web.guard import Guard
+from amber_acre.web.pages.almanac.routes import router as almanac
+from amber_acre.web.pages.areas.routes import router as areas
+from amber_acre.web.pages.daybook.routes import router as daybook
+from amber_acre.web.pages.programme.routes import router as programme
+from amber_acre.web.pages.properties.routes import router as properties
+from amber_acre.web.pages.shelf.routes import router as shelf
+from amber_acre.web.pages.week.routes import router as week
+
+
+def create_app(settings: Settings) -> FastAPI:
+    """An application on the database the settings name, brought to the newest revision."""
+    app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None)
+    app.state.settings = settings
+    app.state.engine = open_engine(settings.database)
+    app.state.weather = SimulatedWeather()
+    migrate(app.state.engine)
+    app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
+    for router in (week, properties, areas, programme, shelf, daybook, almanac):
+        app.include_router(router)
+    problems.install(app)
+    app.add_middleware(Guard)
+    return app

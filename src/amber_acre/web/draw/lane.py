@@ -1,0 +1,158 @@
+"""A lane: demand line, stacked supply ribbons and round flags on the tape's scale."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+
+import numpy as np
+
+from amber_acre.core.programme.due import state_of
+from amber_acre.core.programme.year import LawnYear
+from amber_acre.core.season.climate import Daily
+from amber_acre.web.draw.tape import Scale
+from amber_acre.web.shown import Shown
+
+HEIGHT = 118.0
+FLAG_HEIGHT = 18.0
+FLAG_LEVELS = 2
+PLOT_TOP = 6 + FLAG_LEVELS * (FLAG_HEIGHT + 3)
+BASE = HEIGHT - 4
+# Supply above this many times the highest demand is cut, and the cut is marked.
+CEILING = 2.2
+FLAG_PX_PER_CHARACTER = 7.3
+
+
+@dataclass(frozen=True)
+class RibbonShape:
+    """One application's supply as a closed path, and its words for hover and readers."""
+
+    path: str
+    title: str
+    logged: bool
+
+
+@dataclass(frozen=True)
+class Flag:
+    """A round's flag: pole at ``x``, tag from ``left`` at a level, with its state."""
+
+    number: int
+    x: float
+    left: float
+    y: float
+    width: float
+    text: str
+    title: str
+    state: str
+    points: str
+
+
+@dataclass(frozen=True)
+class LaneDrawing:
+    """All geometry of one lane; ``cuts`` are x positions where supply passes the ceiling."""
+
+    demand: str
+    ribbons: tuple[RibbonShape, ...]
+    flags: tuple[Flag, ...]
+    cuts: tuple[tuple[float, str], ...]
+    words: str
+    base: float = BASE
+    top: float = PLOT_TOP
+    height: float = HEIGHT
+
+
+def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDrawing:
+    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day."""
+    demand = year.need.demand_g_m2
+    highest = float(demand.max()) or 1.0
+    total = np.sum([r.daily_g_m2 for r in year.ribbons], axis=0) if year.ribbons else np.zeros_like(demand)
+    ceiling = max(highest * 1.25, min(float(total.max()) * 1.05, highest * CEILING))
+    xs = np.linspace(0, scale.width, len(demand), endpoint=False) + scale.width / len(demand) / 2
+    stacked = np.zeros_like(demand)
+    ribbons = []
+    for ribbon in year.ribbons:
+        upper = stacked + ribbon.daily_g_m2
+        alive = np.flatnonzero(ribbon.daily_g_m2 > highest * 0.002)
+        if len(alive):
+            part = slice(int(alive[0]), int(alive[-1]) + 1)
+            ribbons.append(
+                RibbonShape(
+                    _band(xs[part], stacked[part], upper[part], ceiling),
+                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {ribbon.applied_g_m2:.2f} g/m² N applied = "
+                    f"{ribbon.released_g_m2:.2f} released + {ribbon.remaining_g_m2:.2f} remaining at the season's end",
+                    ribbon.logged,
+                )
+            )
+        stacked = upper
+    return LaneDrawing(
+        _line(xs, demand, ceiling),
+        tuple(ribbons),
+        tuple(_flags(year, scale, day, shown)),
+        tuple(_cuts(xs, total, ceiling)),
+        _words(year),
+    )
+
+
+def _y(values: Daily, ceiling: float) -> Daily:
+    heights: Daily = BASE - np.minimum(values, ceiling) / ceiling * (BASE - PLOT_TOP)
+    return heights
+
+
+def _points(xs: Daily, ys: Daily) -> str:
+    return " L".join(f"{x:.1f} {y:.1f}" for x, y in zip(xs, ys, strict=True))
+
+
+def _line(xs: Daily, values: Daily, ceiling: float) -> str:
+    return f"M{_points(xs[::2], _y(values, ceiling)[::2])}"
+
+
+def _band(xs: Daily, lower: Daily, upper: Daily, ceiling: float) -> str:
+    return f"M{_points(xs, _y(upper, ceiling))} L{_points(xs[::-1], _y(lower, ceiling)[::-1])} Z"
+
+
+def _cuts(xs: Daily, total: Daily, ceiling: float) -> list[tuple[float, str]]:
+    over = total > ceiling * 1.0001
+    if not over.any():
+        return []
+    edges = np.flatnonzero(np.diff(np.concatenate(([0], over.astype(np.int8), [0]))))
+    return [
+        (round(float(xs[a:b].mean()), 1), f"supply peaks at {total[a:b].max():.2f} g/m² a day, beyond this lane")
+        for a, b in zip(edges[::2], edges[1::2], strict=True)
+    ]
+
+
+def _flags(year: LawnYear, scale: Scale, day: date, shown: Shown) -> list[Flag]:
+    """Flags on two levels, so that close rounds do not cover one another; the later one gives way."""
+    taken = [-1.0] * FLAG_LEVELS
+    flags = []
+    for judged in year.rounds:
+        item = judged.round
+        if item.skipped:
+            continue
+        text = f"R{item.number} {shown.amount(item.product, judged.amount_kg)}"
+        width = len(text) * FLAG_PX_PER_CHARACTER + 16
+        x = scale.x(item.on)
+        left = min(x, scale.width - width)
+        level = next((n for n in range(FLAG_LEVELS) if left > taken[n]), FLAG_LEVELS - 1)
+        taken[level] = max(taken[level], left + width + 4)
+        y = 3 + level * (FLAG_HEIGHT + 3)
+        state = state_of(judged, day)
+        notch = left + width
+        points = (
+            f"{left:.1f},{y:.1f} {notch:.1f},{y:.1f} {notch - 6:.1f},{y + FLAG_HEIGHT / 2:.1f} "
+            f"{notch:.1f},{y + FLAG_HEIGHT:.1f} {left:.1f},{y + FLAG_HEIGHT:.1f}"
+        )
+        title = (
+            f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, "
+            f"{item.on:%-d %B}, {state}"
+        )
+        flags.append(Flag(item.number, x, round(left, 1), y, round(width, 1), text, title, state, points))
+    return flags
+
+
+def _words(year: LawnYear) -> str:
+    rounds: Sequence[str] = [f"R{j.round.number} on {j.round.on:%-d %B}" for j in year.rounds if not j.round.skipped]
+    return f"{year.lawn.name}: growth demand of {year.need.yearly_g_m2:.1f} g/m² nitrogen over the season; " + (
+        f"rounds {', '.join(rounds)}." if rounds else "no rounds planned."
+    )

@@ -1,0 +1,1 @@
+"""Forms: text in, core values out; every fault at once, each beside its field."""

@@ -1,0 +1,30 @@
+"""Amounts of product as typed: by weight, by volume through the density, or in whole packs."""
+
+from __future__ import annotations
+
+import re
+
+from amber_acre.core import typed
+from amber_acre.core.errors import DoesNotFit, MissingInput
+from amber_acre.core.products.product import Product
+
+_PACKS = re.compile(r"\s*([\d.,]+)\s*(?:x\s*)?(?:packs?|bags?|bottles?)\s*", re.IGNORECASE)
+
+
+def read_amount(text: str, product: Product, field: str = "amount") -> typed.Typed:
+    """An amount in kg of product from ``12 kg``, ``2.5 L`` (liquids) or ``1.5 bags`` of the one pack size.
+
+    Packs are refused where the product has none or several sizes (the size would be a guess).
+    """
+    packs = _PACKS.fullmatch(text)
+    if packs:
+        if not product.packs:
+            raise MissingInput(f"{product.name} has no pack on the shelf. Type the weight.", field=field)
+        if len(product.packs) > 1:
+            sizes = " or ".join(pack.name for pack in product.packs)
+            raise DoesNotFit(f"Packs of which size, {sizes}? Type the weight or volume.", field=field)
+        return typed.Typed(text.strip(), typed.number(packs[1], field) * product.packs[0].mass_kg, "kg")
+    if product.liquid:
+        read = typed.volume(text, field=field)
+        return typed.Typed(read.text, read.value * (product.density_kg_l or 0.0), "kg")
+    return typed.mass(text, field=field)

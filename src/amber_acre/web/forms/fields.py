@@ -1,0 +1,63 @@
+"""Field types of forms: each reads one text with the core's reader and says what is wrong."""
+
+from __future__ import annotations
+
+from collections.abc import Callable
+from typing import Annotated, Any
+
+from pydantic import BeforeValidator, StringConstraints, ValidationInfo
+
+from amber_acre.core import typed
+from amber_acre.core.errors import NotUnderstood
+from amber_acre.core.season.climate import MONTH_DAYS, MonthDay
+
+Needed = Annotated[str, StringConstraints(min_length=1, max_length=120)]
+Note = Annotated[str, StringConstraints(max_length=2000)]
+
+
+def _reader(read: Callable[..., Any], optional: bool = False) -> BeforeValidator:
+    def validate(value: Any, info: ValidationInfo) -> Any:
+        text = str(value or "").strip()
+        if not text:
+            if optional:
+                return None
+            raise NotUnderstood("This is needed. Fill it in.", field=info.field_name or "")
+        return read(text, field=info.field_name or "")
+
+    return BeforeValidator(validate)
+
+
+def _month_day(text: str, field: str) -> MonthDay:
+    parts = text.replace("/", "-").split("-")[-2:]
+    if len(parts) == 2 and all(part.isdigit() for part in parts):
+        month, day = int(parts[0]), int(parts[1])
+        if 1 <= month <= 12 and 1 <= day <= MONTH_DAYS[month - 1] + (month == 2):
+            return MonthDay(month, day)
+    raise NotUnderstood(f"“{text}” is not a day of the year. Type month-day, like 05-01 for 1 May.", field=field)
+
+
+def _latitude(text: str, field: str) -> float:
+    plain = text.strip().rstrip("°").strip()
+    for letter, sign in (("n", 1), ("s", -1)):
+        if plain.lower().endswith(letter):
+            return sign * abs(typed.number(plain[:-1].strip().rstrip("°"), field))
+    return typed.number(plain, field)
+
+
+def _checked(value: Any) -> bool:
+    return value in (True, "on", "yes", "true", "1")
+
+
+Checked = Annotated[bool, BeforeValidator(_checked)]
+Temperature = Annotated[typed.Typed, _reader(typed.temperature)]
+Rain = Annotated[typed.Typed, _reader(typed.rainfall)]
+Latitude = Annotated[float, _reader(_latitude)]
+OptionalDay = Annotated[MonthDay | None, _reader(_month_day, optional=True)]
+YearDay = Annotated[MonthDay, _reader(_month_day)]
+Number = Annotated[float, _reader(typed.number)]
+OptionalNumber = Annotated[float | None, _reader(typed.number, optional=True)]
+Percent = Annotated[typed.Typed, _reader(typed.percentage)]
+OptionalPercent = Annotated[typed.Typed | None, _reader(typed.percentage, optional=True)]
+OptionalArea = Annotated[typed.Typed | None, _reader(typed.area, optional=True)]
+NutrientRate = Annotated[typed.Typed, _reader(typed.mass_rate)]
+OptionalNutrientRate = Annotated[typed.Typed | None, _reader(typed.mass_rate, optional=True)]

@@ -1,0 +1,105 @@
+"""Reads a posted form with a Pydantic model and gathers every fault under the name of its field."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Any, Generic, TypeVar
+
+from pydantic import BaseModel, ConfigDict, ValidationError
+
+from amber_acre.core.errors import AmberError, Doubtful
+
+
+@dataclass(frozen=True)
+class Fault:
+    """The sentence to show beside a field; ``doubtful``: it can be confirmed instead of corrected."""
+
+    sentence: str
+    doubtful: bool = False
+
+
+Faults = dict[str, Fault]
+
+
+class Form(BaseModel):
+    """Base of every form: unknown fields are left alone, texts are stripped."""
+
+    model_config = ConfigDict(extra="ignore", str_strip_whitespace=True, arbitrary_types_allowed=True)
+
+
+_F = TypeVar("_F", bound=BaseModel)
+
+
+@dataclass
+class Read(Generic[_F]):
+    """A read form: ``value`` where it was in order, ``faults`` by field, and what was ``typed``."""
+
+    value: _F | None
+    typed: Mapping[str, str]
+    faults: Faults = field(default_factory=dict)
+
+    def refuse(self, error: AmberError, prefix: str = "") -> None:
+        """Adds a refusal of the core under the field it names."""
+        name = "-".join(part for part in (prefix, error.field) if part) or "form"
+        self.faults.setdefault(name, Fault(error.sentence, isinstance(error, Doubtful)))
+
+
+def read_form(model: type[_F], posted: Mapping[str, str], **context: Any) -> Read[_F]:
+    """Validates ``posted`` (names like ``size-cut_outs-0-side_1`` nest); never raises for bad input."""
+    read: Read[_F] = Read(None, posted)
+    try:
+        read.value = model.model_validate(nest(posted), context=context)
+    except ValidationError as error:
+        for line in error.errors():
+            name, fault = _fault(line)
+            read.faults.setdefault(name, fault)
+    return read
+
+
+def nest(posted: Mapping[str, str]) -> dict[str, Any]:
+    """``{'a-0-b': 'x'}`` → ``{'a': [{'b': 'x'}]}``: numbered parts become lists, in order."""
+    tree: dict[str, Any] = {}
+    for name, value in posted.items():
+        branch = tree
+        *path, leaf = name.split("-")
+        for part in path:
+            following = branch.setdefault(part, {})
+            if not isinstance(following, dict):
+                following = branch[part] = {}
+            branch = following
+        branch[leaf] = value
+    listed = _listed(tree)
+    assert isinstance(listed, dict)
+    return listed
+
+
+def _listed(branch: Any) -> Any:
+    if not isinstance(branch, dict):
+        return branch
+    grown = {key: _listed(value) for key, value in branch.items()}
+    if grown and all(key.isdigit() for key in grown):
+        return [grown[key] for key in sorted(grown, key=int)]
+    return grown
+
+
+def _fault(line: Any) -> tuple[str, Fault]:
+    where = [str(part) for part in line["loc"]]
+    error = (line.get("ctx") or {}).get("error")
+    if isinstance(error, AmberError):
+        if error.field and (not where or where[-1] != error.field):
+            where.append(error.field)
+        return "-".join(where) or "form", Fault(error.sentence, isinstance(error, Doubtful))
+    return "-".join(where) or "form", Fault(_OURS.get(line["type"], "This is not filled in as needed. Check it."))
+
+
+_OURS = {
+    "missing": "This is needed. Fill it in.",
+    "string_too_short": "This is needed. Fill it in.",
+    "string_too_long": "This is too long. Shorten it.",
+    "literal_error": "Choose one of the options.",
+    "date_from_datetime_parsing": "This is not a date. Type it like 2026-04-18.",
+    "date_parsing": "This is not a date. Type it like 2026-04-18.",
+    "int_parsing": "This is not a whole number. Type it like 42.",
+    "list_type": "This is not filled in as needed. Check it.",
+}

@@ -1,0 +1,140 @@
+"""The one Jinja environment, the dependencies of every route, and how a page is rendered."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Iterable, Iterator
+from datetime import date
+from pathlib import Path
+from typing import Annotated, Any, TypeVar
+from urllib.parse import urlsplit
+
+from fastapi import Depends, HTTPException, Request
+from fastapi.responses import HTMLResponse, RedirectResponse
+from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
+from sqlalchemy.orm import Session
+
+from amber_acre.core.products.product import Product
+from amber_acre.core.season.climate import MONTH_NAMES
+from amber_acre.settings import Settings
+from amber_acre.store.session import reading, writing
+from amber_acre.web.references import REFERENCES
+from amber_acre.web.shown import Shown, Units, figure, substituted, worded
+
+_WEB = Path(__file__).parent
+_environment = Environment(
+    loader=ChoiceLoader([FileSystemLoader(_WEB / "shared"), FileSystemLoader(_WEB / "pages")]),
+    autoescape=True,
+    undefined=StrictUndefined,
+    trim_blocks=True,
+    lstrip_blocks=True,
+)
+
+
+def _choices_of(rows: Iterable[Any]) -> list[tuple[int, str]]:
+    return [(row.id, row.name) for row in rows]
+
+
+def _choices_of_products(products: Iterable[Product], also: Product) -> list[tuple[int, str]]:
+    """The shelf as choices, with the product of a round that has left it."""
+    there = {product.key: product.name for product in products}
+    return list({**there, also.key: also.name}.items())
+
+
+_environment.filters.update(figure=figure, substituted=substituted, worded=worded)
+_environment.globals.update(
+    choices_of=_choices_of, choices_of_products=_choices_of_products, MONTH_NAMES=MONTH_NAMES, REFERENCES=REFERENCES
+)
+
+PLACES = (
+    ("This week", "/"),
+    ("Properties", "/properties"),
+    ("Shelf", "/shelf"),
+    ("Day book", "/daybook"),
+    ("Almanac", "/almanac"),
+)
+
+
+def settings_of(request: Request) -> Settings:
+    settings: Settings = request.app.state.settings
+    return settings
+
+
+def _today(request: Request) -> date:
+    return settings_of(request).day()
+
+
+def _reading(request: Request) -> Iterator[Session]:
+    with reading(request.app.state.engine) as session:
+        yield session
+
+
+def _writing(request: Request) -> Iterator[Session]:
+    with writing(request.app.state.engine) as session:
+        yield session
+        session.commit()  # before the answer: a failed commit must not be answered with success
+
+
+async def _posted(request: Request) -> dict[str, str]:
+    """The form as posted, after its CSRF token and origin were checked."""
+    form = await request.form()
+    posted = {key: value for key, value in form.items() if isinstance(value, str)}
+    origin = request.headers.get("origin")
+    same_origin = origin in (None, "null") or urlsplit(origin or "").netloc == request.headers.get("host")
+    token = request.scope.get("csrf", "")
+    if not same_origin or not token or not secrets.compare_digest(posted.pop("csrf", ""), token):
+        raise HTTPException(403, "This form was not sent from one of our pages, or it lay open too long. Go back, reload the page and send it again.")  # fmt: skip
+    return posted
+
+
+Today = Annotated[date, Depends(_today)]
+Reading = Annotated[Session, Depends(_reading)]
+Writing = Annotated[Session, Depends(_writing, scope="function")]
+Posted = Annotated[dict[str, str], Depends(_posted)]
+
+
+def render(request: Request, template: str, status: int = 200, units: Units = "metric", **context: Any) -> HTMLResponse:
+    """A page from a template; ``shown`` formats in ``units``."""
+    settings = settings_of(request)
+    text = _environment.get_template(template).render(
+        places=PLACES,
+        path=request.url.path,
+        csrf=request.scope.get("csrf", ""),
+        firm=settings.firm,
+        today=settings.day(),
+        pinned=settings.today is not None,
+        undo=_undo_of(request),
+        shown=Shown(units, settings.currency),
+        **context,
+    )
+    return HTMLResponse(text, status_code=status)
+
+
+def units_of(text: str) -> Units:
+    return "us" if text == "us" else "metric"
+
+
+def go(url: str) -> RedirectResponse:
+    """After a form: look at the result."""
+    return RedirectResponse(url, status_code=303)
+
+
+_T = TypeVar("_T")
+
+
+def found(value: _T | None, what: str) -> _T:
+    """The value, or a 404 page that says what is missing."""
+    if value is None:
+        raise HTTPException(404, f"{what} is not here. It may have been deleted; go back and look at the list.")
+    return value
+
+
+def _undo_of(request: Request) -> dict[str, str] | None:
+    """What was just deleted, from the address: the form that brings it back."""
+    kind, number = request.query_params.get("deleted", ""), request.query_params.get("id", "")
+    if kind not in ("areas", "properties", "shelf") or not number.isdigit():
+        return None
+    return {
+        "action": f"/{kind}/{number}/restore",
+        "what": {"areas": "lawn", "properties": "property", "shelf": "product"}[kind],
+    }

@@ -1,0 +1,107 @@
+"""The almanac: climates, grasses and rule sets."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.season.climate import season_start
+from amber_acre.core.tables.grasses import GRASSES
+from amber_acre.store import climates as climate_store
+from amber_acre.store import rules as rule_store
+from amber_acre.store.tables import ClimateRow, RuleSetRow
+from amber_acre.web.draw.climate_chart import draw_climate
+from amber_acre.web.forms.climate import ClimateForm, typed_climate
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.forms.rules import RuleSetForm, typed_rules, without_empty_blackouts
+from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render
+
+router = APIRouter()
+
+
+@router.get("/almanac")
+def almanac(request: Request, session: Reading, today: Today) -> HTMLResponse:
+    climates = [(row, climate_store.climate_of(row)) for row in climate_store.climates(session)]
+    return render(
+        request,
+        "almanac/almanac.html",
+        climates=[(row, value, draw_climate(value), season_start(value, today)) for row, value in climates],
+        rules=[(row, rule_store.rule_set_of(row)) for row in rule_store.rule_sets(session)],
+        grasses=GRASSES,
+    )
+
+
+@router.get("/almanac/climates/new")
+def new_climate(request: Request) -> HTMLResponse:
+    return _climate_form(request, Read(None, {}), None)
+
+
+@router.post("/almanac/climates/new")
+def add_climate(request: Request, session: Writing, posted: Posted) -> Response:
+    return _save_climate(request, session, posted, None)
+
+
+@router.get("/almanac/climates/{climate_id}")
+def edit_climate(request: Request, session: Reading, climate_id: int) -> HTMLResponse:
+    row = found(session.get(ClimateRow, climate_id), "This climate")
+    return _climate_form(request, Read(None, typed_climate(climate_store.climate_of(row))), row)
+
+
+@router.post("/almanac/climates/{climate_id}")
+def save_climate(request: Request, session: Writing, posted: Posted, climate_id: int) -> Response:
+    return _save_climate(request, session, posted, found(session.get(ClimateRow, climate_id), "This climate"))
+
+
+@router.get("/almanac/rules/new")
+def new_rules(request: Request) -> HTMLResponse:
+    return _rules_form(request, Read(None, {"quick_cap": "3.4 g/m²", "total_cap": "4.9 g/m²"}), None)
+
+
+@router.post("/almanac/rules/new")
+def add_rules(request: Request, session: Writing, posted: Posted) -> Response:
+    return _save_rules(request, session, posted, None)
+
+
+@router.get("/almanac/rules/{rule_set_id}")
+def edit_rules(request: Request, session: Reading, rule_set_id: int) -> HTMLResponse:
+    row = found(session.get(RuleSetRow, rule_set_id), "This rule set")
+    return _rules_form(request, Read(None, typed_rules(rule_store.rule_set_of(row), row.note)), row)
+
+
+@router.post("/almanac/rules/{rule_set_id}")
+def save_rules(request: Request, session: Writing, posted: Posted, rule_set_id: int) -> Response:
+    return _save_rules(request, session, posted, found(session.get(RuleSetRow, rule_set_id), "This rule set"))
+
+
+def _save_climate(request: Request, session: Writing, posted: dict[str, str], row: ClimateRow | None) -> Response:
+    read = read_form(ClimateForm, posted)
+    if read.value is not None:
+        other = climate_store.climate_named(session, read.value.name)
+        if other is None or (row is not None and other.id == row.id):
+            climate_store.save_climate(
+                session, read.value.climate(), True if row is None else row.depot, row.id if row else None
+            )
+            return go("/almanac")
+        read.refuse(DoesNotFit("There is a climate of this name. Name yours differently.", field="name"))
+    return _climate_form(request, read, row, 422)
+
+
+def _save_rules(request: Request, session: Writing, posted: dict[str, str], row: RuleSetRow | None) -> Response:
+    read = read_form(RuleSetForm, without_empty_blackouts(posted))
+    read.typed = posted
+    if read.value is not None:
+        other = rule_store.rule_set_named(session, read.value.name)
+        if other is None or (row is not None and other.id == row.id):
+            rule_store.save_rule_set(session, read.value.rule_set(), read.value.note, row.id if row else None)
+            return go("/almanac")
+        read.refuse(DoesNotFit("There is a rule set of this name. Name yours differently.", field="name"))
+    return _rules_form(request, read, row, 422)
+
+
+def _climate_form(request: Request, read: Read[ClimateForm], row: ClimateRow | None, status: int = 200) -> HTMLResponse:
+    return render(request, "almanac/climate.html", status, row=row, typed=read.typed, faults=read.faults)
+
+
+def _rules_form(request: Request, read: Read[RuleSetForm], row: RuleSetRow | None, status: int = 200) -> HTMLResponse:
+    return render(request, "almanac/rules.html", status, row=row, typed=read.typed, faults=read.faults)

@@ -1,0 +1,107 @@
+"""The log form: what really went down."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Self
+
+from pydantic import ValidationInfo, field_validator, model_validator
+
+from amber_acre.core import typed
+from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.products.product import Product
+from amber_acre.web.forms.amounts import read_amount
+from amber_acre.web.forms.fields import Checked, Needed, Note
+from amber_acre.web.forms.reading import Form
+
+OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
+FAR_OFF = 3.0  # an amount this many times off the plan is asked about
+
+
+class EntryForm(Form):
+    """An entry as typed. Context: ``shelf``, ``today``, ``size_m2``, ``planned_g_m2`` or None, ``bare_area``."""
+
+    form_key: Needed
+    product: int
+    amount: str
+    covered: str
+    applied_on: date
+    who: Needed
+    licence: Note = ""
+    weather: Note = ""
+    note: Note = ""
+    reason: Note = ""
+    nothing: Checked = False
+    confirmed: Checked = False
+
+    @field_validator("product")
+    @classmethod
+    def _on_shelf(cls, value: int, info: ValidationInfo) -> int:
+        if value not in (info.context or {})["shelf"]:
+            raise NotUnderstood("Choose a product from the shelf.", field="product")
+        return value
+
+    @field_validator("amount")
+    @classmethod
+    def _readable(cls, value: str, info: ValidationInfo) -> str:
+        product = (info.context or {})["shelf"].get(info.data.get("product"))
+        if product is not None and not (info.context or {}).get("may_void"):
+            read_amount(value, product)
+        return value
+
+    @field_validator("covered")
+    @classmethod
+    def _area(cls, value: str, info: ValidationInfo) -> str:
+        typed.area(value, (info.context or {})["bare_area"], "covered")
+        return value
+
+    @field_validator("applied_on")
+    @classmethod
+    def _done_already(cls, value: date, info: ValidationInfo) -> date:
+        today = (info.context or {})["today"]
+        if value > today:
+            raise OutOfRange(f"{value} is still to come. Log what has been done, on the day it was done.", field="applied_on")  # fmt: skip
+        return value
+
+    @model_validator(mode="after")
+    def _plausible(self, info: ValidationInfo) -> Self:
+        context = info.context or {}
+        if self.nothing and context.get("may_void"):
+            if not self.reason:
+                raise MissingInput("Say why the entry is struck out.", field="reason")
+            return self
+        product: Product = context["shelf"][self.product]
+        read = read_amount(self.amount, product)
+        covered = typed.area(self.covered, context["bare_area"], "covered").value
+        rate = read.value * 1000 / covered
+        doubt = _doubt(rate, covered, context["size_m2"], context.get("planned_g_m2"))
+        if doubt is not None and not self.confirmed:
+            raise doubt
+        planned = context.get("planned_g_m2")
+        above = rate > product.label.max_g_m2 * 1.001
+        if above and not self.reason:
+            raise MissingInput(
+                f"{rate:.1f} g/m² is above the label's highest rate, {product.label.max_g_m2:.1f} g/m². It is recorded as it "
+                "happened; say how it came about.",
+                field="reason",
+            )
+        if planned and abs(rate - planned) > OFF_PLAN * planned and not self.reason:
+            raise MissingInput(
+                f"{rate:.1f} g/m² went down, {planned:.1f} was planned: over a tenth off. Say why.", field="reason"
+            )
+        return self
+
+
+def _doubt(rate: float, covered: float, size_m2: float, planned: float | None) -> AmberError | None:
+    if covered > size_m2 * 1.05:
+        return Doubtful(
+            f"{covered:,.0f} m² covered is more than the lawn, {size_m2:,.0f} m². Correct it, or confirm.",
+            field="covered",
+        )
+    if planned and not planned / FAR_OFF < rate < planned * FAR_OFF:
+        return Doubtful(
+            f"{rate:.1f} g/m² is {rate / planned:.2g} times the planned {planned:.1f}. Check amount, unit and area, or "
+            "confirm.",
+            field="amount",
+        )
+    return None

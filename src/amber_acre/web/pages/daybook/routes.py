@@ -1,0 +1,177 @@
+"""The day book: what went down, as it was written; log, correct, export."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import UTC, date, datetime
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core import typed
+from amber_acre.core.errors import AmberError
+from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.product import Product
+from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
+from amber_acre.store import daybook as store
+from amber_acre.store.areas import area_of
+from amber_acre.store.shelf import product_of, shelf
+from amber_acre.store.tables import AreaRow, EntryRow, RoundRow
+from amber_acre.web.forms.amounts import read_amount
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.daybook.forms import EntryForm
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+
+
+@dataclass(frozen=True)
+class _Job:
+    """What an entry is written for: an area, a round of it or none, the entry it corrects or none."""
+
+    area: AreaRow
+    round: RoundRow | None
+    corrects: EntryRow | None
+    products: Mapping[int, Product]
+
+    @property
+    def planned_g_m2(self) -> float | None:
+        return self.round.rate_g_m2 if self.round else None
+
+
+@router.get("/daybook")
+def list_entries(request: Request, session: Reading) -> HTMLResponse:
+    rows = store.entry_rows(session)
+    return render(
+        request,
+        "daybook/list.html",
+        rows=[(row, store.entry_of(row, None), Shown(units_of(row.area.property.units))) for row in rows],
+        corrected={row.corrects_id: row.id for row in rows if row.corrects_id},
+    )
+
+
+@router.get("/daybook.csv")
+def export_entries(session: Reading) -> Response:
+    """Every entry as CSV, corrected ones marked."""
+    text = write_daybook((_texts(row), store.entry_of(row, None)) for row in reversed(store.entry_rows(session)))
+    return Response(text, media_type="text/csv", headers={"content-disposition": 'attachment; filename="daybook.csv"'})
+
+
+@router.get("/areas/{area_id}/log")
+def new_entry(request: Request, session: Reading, today: Today, area_id: int, round: int | None = None) -> HTMLResponse:
+    job = _job(session, area_id, round, None)
+    return _form(request, job, Read(None, _blank(job, today)))
+
+
+@router.post("/areas/{area_id}/log")
+def write_entry(
+    request: Request, session: Writing, posted: Posted, today: Today, area_id: int, round: int | None = None
+) -> Response:
+    return _write(request, session, posted, today, _job(session, area_id, round, None))
+
+
+@router.get("/entries/{entry_id}/correct")
+def new_correction(request: Request, session: Reading, today: Today, entry_id: int) -> HTMLResponse:
+    row = found(store.entry_row(session, entry_id), "This entry")
+    job = _job(session, row.area_id, row.round_id, row)
+    typed_text = {
+        "form_key": secrets.token_hex(16),
+        "product": str(row.product_id),
+        "amount": row.amount_typed,
+        "covered": row.covered_typed,
+        "applied_on": row.applied_on.isoformat(),
+        "who": row.who,
+        "licence": row.licence,
+        "weather": row.weather,
+        "note": row.note,
+    }
+    return _form(request, job, Read(None, typed_text))
+
+
+@router.post("/entries/{entry_id}/correct")
+def write_correction(request: Request, session: Writing, posted: Posted, today: Today, entry_id: int) -> Response:
+    row = found(store.entry_row(session, entry_id), "This entry")
+    return _write(request, session, posted, today, _job(session, row.area_id, row.round_id, row))
+
+
+def _texts(row: EntryRow) -> EntryTexts:
+    return EntryTexts(
+        row.area.property.name, row.area.name, row.amount_typed, row.who, row.licence, row.weather, row.note, row.reason
+    )
+
+
+def _job(session: Reading, area_id: int, round_id: int | None, corrects: EntryRow | None) -> _Job:
+    area = found(area_of(session, area_id), "This lawn")
+    row = session.get(RoundRow, round_id) if round_id else None
+    if row is not None and row.programme.area_id != area_id:
+        row = None
+    products = {p.key: p for p in shelf(session)}
+    for kept in (row.product if row else None, corrects.product if corrects else None):
+        if kept is not None:
+            products.setdefault(kept.id, product_of(kept))
+    return _Job(area, row, corrects, products)
+
+
+def _blank(job: _Job, today: date) -> dict[str, str]:
+    units = units_of(job.area.property.units)
+    return {
+        "form_key": secrets.token_hex(16),
+        "product": str(job.round.product_id) if job.round else "",
+        "covered": Shown(units).area(job.area.size_m2),
+        "applied_on": today.isoformat(),
+    }
+
+
+def _write(request: Request, session: Writing, posted: dict[str, str], today: date, job: _Job) -> Response:
+    bare = "ft²" if job.area.property.units == "us" else "m²"
+    context: dict[str, Any] = {
+        "shelf": job.products,
+        "today": today,
+        "size_m2": job.area.size_m2,
+        "planned_g_m2": job.planned_g_m2,
+        "bare_area": bare,
+        "may_void": job.corrects is not None and "nothing" in posted,
+    }
+    read = read_form(EntryForm, posted, **context)
+    form = read.value
+    if form is None:
+        return _form(request, job, read, 422)
+    amount = (
+        typed.Typed("0", 0.0, "kg") if context["may_void"] else read_amount(form.amount, job.products[form.product])
+    )
+    covered = typed.area(form.covered, bare)
+    try:
+        store.write_entry(
+            session, form_key=form.form_key, area_id=job.area.id, round_id=job.round.id if job.round else None,
+            product_id=form.product, applied_on=form.applied_on, amount_kg=amount.value, amount_typed=amount.text,
+            covered_m2=covered.value, covered_typed=covered.text, who=form.who, licence=form.licence,
+            weather=form.weather, note=form.note, reason=form.reason, recorded_at=datetime.now(UTC),
+            corrects_id=job.corrects.id if job.corrects else None,
+        )  # fmt: skip
+    except AmberError as error:
+        read.refuse(error)
+        return _form(request, job, read, 409)
+    number = f"&round={job.round.number}" if job.round else ""
+    return go(f"/properties/{job.area.property_id}?area={job.area.id}{number}#ledger")
+
+
+def _form(request: Request, job: _Job, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
+    product = job.products[job.round.product_id] if job.round else None
+    amount_kg = job.round.rate_g_m2 * job.area.size_m2 / 1000 if job.round else None
+    return render(
+        request,
+        "daybook/entry.html",
+        status,
+        units=units_of(job.area.property.units),
+        job=job,
+        planned=product,
+        planned_kg=amount_kg,
+        cautions=cautions(product) if product else (),
+        product_choices=sorted(((p.key, p.name) for p in job.products.values()), key=lambda c: c[1].lower()),
+        typed=read.typed,
+        faults=read.faults,
+    )

@@ -1,0 +1,183 @@
+"""A property's year: tape, lanes, rounds, ledger, working; plan it, change it."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+from fastapi import APIRouter, Query, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.errors import AmberError
+from amber_acre.core.programme.brief import PlannedRound
+from amber_acre.core.programme.due import hold_rules, state_of
+from amber_acre.core.programme.judging import JudgedRound, judge
+from amber_acre.core.programme.supply import release_working
+from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.season.climate import next_season_start
+from amber_acre.core.working import Working
+from amber_acre.store import areas as area_store
+from amber_acre.store import programmes as store
+from amber_acre.store.clients import property_of
+from amber_acre.store.programmes import Lane
+from amber_acre.store.shelf import shelf, stock_kg
+from amber_acre.store.tables import PropertyRow, RoundRow
+from amber_acre.web.draw.lane import LaneDrawing, draw_lane
+from amber_acre.web.draw.tape import draw_tape
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.programme.forms import RoundForm, read_rate
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+
+
+@dataclass(frozen=True)
+class DrawnLane:
+    """A lane with its drawing."""
+
+    lane: Lane
+    drawing: LaneDrawing
+
+
+@router.get("/properties/{property_id}")
+def show_year(
+    request: Request,
+    session: Reading,
+    today: Today,
+    property_id: int,
+    day: date | None = None,
+    area: int | None = None,
+    number: int | None = Query(None, alias="round"),
+    working: str = "",
+) -> HTMLResponse:
+    """The year as of a day; ``area`` and ``round`` say what is looked at, ``working`` which is open."""
+    place = found(property_of(session, property_id), "This property")
+    return _page(request, session, place, day or today, today, area, number, working)
+
+
+@router.post("/areas/{area_id}/plan")
+def plan(session: Writing, _posted: Posted, today: Today, area_id: int) -> Response:
+    """Plans the lawn's year."""
+    row = found(area_store.area_of(session, area_id), "This lawn")
+    store.plan_area(session, row, today)
+    return go(f"/properties/{row.property_id}?area={area_id}")
+
+
+@router.post("/rounds/{round_id}")
+def change(request: Request, session: Writing, posted: Posted, today: Today, round_id: int) -> Response:
+    """Changes a round; refuses what the label or the rule forbids, and says so beside the field."""
+    row = found(session.get(RoundRow, round_id), "This round")
+    area = found(area_store.area_of(session, row.programme.area_id), "This lawn")
+    products = {p.key: p for p in shelf(session)}
+    products.setdefault(row.product_id, store.planned_round(row).product)
+    read = read_form(RoundForm, posted, shelf=products)
+    if read.value is not None:
+        form = read.value
+        product = products[form.product]
+        rate = read_rate(form.rate, product).value
+        lane = store.lane(session, area, row.programme.season_start, today)
+        changed = PlannedRound(
+            row.number, row.name, form.on_day, row.opens, row.closes, product, GramsPerSquareMetre(rate),
+            row.target_g_m2, row.reason, form.skipped,
+        )  # fmt: skip
+        for stop in _stops_of(lane, changed):
+            read.refuse(stop)
+        if not read.faults:
+            try:
+                store.change_round(
+                    session, row, version=form.version, on_day=form.on_day, product_id=form.product,
+                    rate_g_m2=rate, change_reason=form.reason, skipped=form.skipped,
+                )  # fmt: skip
+            except AmberError as error:
+                read.refuse(error)
+    if read.faults:
+        place = area.property
+        return _page(request, session, place, today, today, area.id, row.number, "", read, 422)
+    return go(f"/properties/{area.property_id}?area={area.id}&round={row.number}#rounds")
+
+
+def _stops_of(lane: Lane, changed: PlannedRound) -> tuple[AmberError, ...]:
+    year = lane.year
+    rounds = [changed if j.round.number == changed.number else j.round for j in year.rounds]
+    judged = judge(year.lawn, rounds, year.entries, year.series, year.soil)
+    return next(j.stops for j in judged if j.round.number == changed.number)
+
+
+def _page(
+    request: Request,
+    session: Reading,
+    place: PropertyRow,
+    day: date,
+    today: date,
+    area_id: int | None,
+    number: int | None,
+    working: str,
+    change: Read[RoundForm] | None = None,
+    status: int = 200,
+) -> HTMLResponse:
+    areas = area_store.areas_of(session, place.id)
+    units = units_of(place.units)
+    shown = Shown(units, request.app.state.settings.currency)
+    season = (
+        store.season_to_show(session, next((a for a in areas if a.id == area_id), areas[0]), day) if areas else None
+    )
+    lanes = [store.lane(session, area, season, today) for area in areas] if season else []
+    tape, drawn = None, []
+    if season is not None:
+        tape = draw_tape(season, next_season_start(season), lanes[0].year.spans, day)
+        drawn = [DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown)) for lane in lanes]
+    chosen = next((lane for lane in lanes if lane.area.id == area_id), lanes[0] if lanes else None)
+    judged = _chosen_round(chosen, number, day)
+    return render(
+        request,
+        "programme/year.html",
+        status,
+        units=units,
+        place=place,
+        day=day,
+        season=season,
+        tape=tape,
+        lanes=drawn,
+        chosen=chosen,
+        judged=judged,
+        stock=stock_kg(session),
+        states={j.round.number: state_of(j, day) for j in chosen.year.rounds} if chosen else {},
+        hold_rules=hold_rules(judged.round.product) if judged else [],
+        products=shelf(session),
+        change=change,
+        working=_working(chosen, judged, working),
+        working_key=working,
+    )
+
+
+def _chosen_round(lane: Lane | None, number: int | None, day: date) -> JudgedRound | None:
+    """The round asked for; else the next one that is not done; else the last."""
+    if lane is None or not lane.year.rounds:
+        return None
+    rounds = lane.year.rounds
+    asked = next((j for j in rounds if j.round.number == number), None)
+    waiting = next((j for j in rounds if not j.done and not j.round.skipped and j.round.closes >= day), None)
+    return asked or waiting or rounds[-1]
+
+
+def _working(lane: Lane | None, judged: JudgedRound | None, key: str) -> Working | None:
+    """The derivation that is open: size, soil, need, ledger, round or release."""
+    if lane is None:
+        return None
+    year = lane.year
+    match key:
+        case "size":
+            return area_store.size_of(lane.area).working
+        case "soil":
+            return year.soil.working
+        case "need":
+            return year.need.working
+        case "ledger":
+            return year.ledger.working
+        case "release" if judged is not None:
+            label = f"R{judged.round.number}"
+            ribbon = next((r for r in year.ribbons if r.label == label), None)
+            return release_working(ribbon, judged.round.product) if ribbon else None
+        case _:
+            return judged.working if judged is not None else None

@@ -1,0 +1,136 @@
+"""Clients and properties: the list, adding, editing, deleting and bringing back."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.store import clients as store
+from amber_acre.store.climates import climate_named, climates, save_climate
+from amber_acre.store.rules import rule_set_named, rule_sets, save_rule_set
+from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.forms.rules import without_empty_blackouts
+from amber_acre.web.page import Posted, Reading, Writing, found, go, render
+from amber_acre.web.pages.properties.forms import PropertyForm
+
+router = APIRouter()
+NEW = {"units": "metric", "rules-quick_cap": "3.4 g/m²", "rules-total_cap": "4.9 g/m²"}
+
+
+@router.get("/properties")
+def list_properties(request: Request, session: Reading) -> HTMLResponse:
+    return render(request, "properties/list.html", properties=store.properties(session))
+
+
+@router.get("/properties/new")
+def new_property(request: Request, session: Reading) -> HTMLResponse:
+    typed = NEW | {} if climates(session) else NEW | {"climate_id": "own"}
+    if not rule_sets(session):
+        typed |= {"rule_set_id": "own"}
+    return _form(request, session, Read(None, typed), None)
+
+
+@router.post("/properties/new")
+def add_property(request: Request, session: Writing, posted: Posted) -> Response:
+    return _save(request, session, posted, None)
+
+
+@router.get("/properties/{property_id}/edit")
+def edit_property(request: Request, session: Reading, property_id: int) -> HTMLResponse:
+    row = found(store.property_of(session, property_id), "This property")
+    typed = NEW | {
+        "client": row.client.name,
+        "contact": row.client.contact,
+        "name": row.name,
+        "units": row.units,
+        "plot": row.plot_typed,
+        "climate_id": str(row.climate_id),
+        "rule_set_id": str(row.rule_set_id),
+    }
+    return _form(request, session, Read(None, typed), row)
+
+
+@router.post("/properties/{property_id}/edit")
+def save_property(request: Request, session: Writing, posted: Posted, property_id: int) -> Response:
+    return _save(request, session, posted, found(store.property_of(session, property_id), "This property"))
+
+
+@router.post("/properties/{property_id}/delete")
+def delete_property(session: Writing, _posted: Posted, property_id: int) -> Response:
+    found(store.property_of(session, property_id), "This property")
+    store.set_property_deleted(session, property_id, datetime.now(UTC))
+    return go(f"/properties?deleted=properties&id={property_id}")
+
+
+@router.post("/properties/{property_id}/restore")
+def restore_property(session: Writing, _posted: Posted, property_id: int) -> Response:
+    store.set_property_deleted(session, property_id, None)
+    return go(f"/properties/{property_id}")
+
+
+def _save(request: Request, session: Writing, posted: dict[str, str], row: PropertyRow | None) -> Response:
+    read = read_form(PropertyForm, without_empty_blackouts(posted, "rules-"))
+    read.typed = posted
+    form = read.value
+    if form is not None:
+        climate = _climate(session, form, read)
+        rules = _rules(session, form, read)
+        if climate and rules and not read.faults:
+            saved = store.save_property(
+                session,
+                client_id=store.client_named(session, form.client, form.contact).id,
+                name=form.name,
+                climate_id=climate.id,
+                rule_set_id=rules.id,
+                units=form.units,
+                plot_m2=form.plot.value if form.plot else None,
+                plot_typed=form.plot.text if form.plot else "",
+                property_id=row.id if row else None,
+            )
+            return go(f"/properties/{saved.id}" if row else f"/properties/{saved.id}/lawns/new")
+        session.rollback()
+    return _form(request, session, read, row, 422)
+
+
+def _climate(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> ClimateRow | None:
+    if form.climate is None:
+        row = session.get(ClimateRow, int(form.climate_id))
+        if row is None:
+            read.refuse(DoesNotFit("This climate is gone. Choose another.", field="climate_id"))
+        return row
+    if climate_named(session, form.climate.name) is not None:
+        read.refuse(DoesNotFit("There is a climate of this name. Choose it above, or name yours differently.", field="name"), "climate")  # fmt: skip
+        return None
+    return save_climate(session, form.climate.climate(), depot=False)
+
+
+def _rules(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> RuleSetRow | None:
+    if form.rules is None:
+        row = session.get(RuleSetRow, int(form.rule_set_id))
+        if row is None:
+            read.refuse(DoesNotFit("This rule set is gone. Choose another.", field="rule_set_id"))
+        return row
+    if rule_set_named(session, form.rules.name) is not None:
+        read.refuse(DoesNotFit("There is a rule set of this name. Choose it above, or name yours differently.", field="name"), "rules")  # fmt: skip
+        return None
+    return save_rule_set(session, form.rules.rule_set(), form.rules.note)
+
+
+def _form(
+    request: Request, session: Reading, read: Read[PropertyForm], row: PropertyRow | None, status: int = 200
+) -> HTMLResponse:
+    return render(
+        request,
+        "properties/edit.html",
+        status,
+        row=row,
+        typed=read.typed,
+        faults=read.faults,
+        climates=climates(session),
+        rule_sets=rule_sets(session),
+        clients=store.clients(session),
+    )

@@ -1,0 +1,137 @@
+"""The shelf: products, packs, stock."""
+
+from __future__ import annotations
+
+from datetime import UTC, datetime
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.errors import AmberError
+from amber_acre.core.products.cautions import cautions
+from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
+from amber_acre.store import shelf as store
+from amber_acre.store.tables import ProductRow
+from amber_acre.web.forms.amounts import read_amount
+from amber_acre.web.forms.reading import Fault, Read, read_form
+from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render
+from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
+
+router = APIRouter()
+
+
+@router.get("/shelf")
+def list_products(request: Request, session: Reading) -> HTMLResponse:
+    return render(
+        request, "shelf/list.html", products=store.shelf(session), stock=store.stock_kg(session), families=FAMILIES
+    )
+
+
+@router.get("/shelf/new")
+def new_product(request: Request) -> HTMLResponse:
+    return _form(request, Read(None, {"state": "solid"}), None)
+
+
+@router.post("/shelf/new")
+def add_product(request: Request, session: Writing, posted: Posted) -> Response:
+    return _save(request, session, posted, None)
+
+
+@router.get("/shelf/{product_id}")
+def show_product(request: Request, session: Reading, product_id: int) -> HTMLResponse:
+    row = found(store.product_row(session, product_id), "This product")
+    return _show(request, session, row, {}, {})
+
+
+@router.get("/shelf/{product_id}/edit")
+def edit_product(request: Request, session: Reading, product_id: int) -> HTMLResponse:
+    row = found(store.product_row(session, product_id), "This product")
+    return _form(request, Read(None, typed_product(row)), row)
+
+
+@router.post("/shelf/{product_id}/edit")
+def save_product(request: Request, session: Writing, posted: Posted, product_id: int) -> Response:
+    return _save(request, session, posted, found(store.product_row(session, product_id), "This product"))
+
+
+@router.post("/shelf/{product_id}/deliveries")
+def add_delivery(request: Request, session: Writing, posted: Posted, today: Today, product_id: int) -> Response:
+    """Books stock in: so much as typed, on today's date."""
+    row = found(store.product_row(session, product_id), "This product")
+    product = store.product_of(row)
+    try:
+        mass_kg = read_amount(posted.get("amount", ""), product).value
+    except AmberError as error:
+        return _show(request, session, row, posted, {"amount": Fault(error.sentence)}, 422)
+    store.add_delivery(session, product_id, today, mass_kg, posted.get("note", "")[:200])
+    return go(f"/shelf/{product_id}")
+
+
+@router.post("/shelf/{product_id}/delete")
+def delete_product(session: Writing, _posted: Posted, product_id: int) -> Response:
+    found(store.product_row(session, product_id), "This product")
+    store.set_product_deleted(session, product_id, datetime.now(UTC))
+    return go(f"/shelf?deleted=shelf&id={product_id}")
+
+
+@router.post("/shelf/{product_id}/restore")
+def restore_product(session: Writing, _posted: Posted, product_id: int) -> Response:
+    store.set_product_deleted(session, product_id, None)
+    return go(f"/shelf/{product_id}")
+
+
+def _save(request: Request, session: Writing, posted: dict[str, str], row: ProductRow | None) -> Response:
+    read = read_form(ProductForm, without_empty_packs(posted))
+    read.typed = posted
+    form = read.value
+    if form is None:
+        return _form(request, read, row, 422)
+    saved = store.save_product(
+        session,
+        form.product(),
+        label_min_typed=form.label_min,
+        label_max_typed=form.label_max,
+        yearly_max_typed=form.yearly_max,
+        rate_confirmed=form.confirmed,
+        derived_from=form.derived_from,
+        product_id=row.id if row else None,
+    )
+    return go(f"/shelf/{saved.id}")
+
+
+def _show(
+    request: Request,
+    session: Reading,
+    row: ProductRow,
+    typed_text: dict[str, str],
+    faults: dict[str, Fault],
+    status: int = 200,
+) -> HTMLResponse:
+    product = store.product_of(row)
+    return render(
+        request,
+        "shelf/product.html",
+        status,
+        row=row,
+        product=product,
+        family=FAMILIES[product.family],
+        form_rows=FORM_ROWS,
+        cautions=cautions(product),
+        stock=store.stock_kg(session).get(row.id, 0.0),
+        typed=typed_text,
+        faults=faults,
+    )
+
+
+def _form(request: Request, read: Read[ProductForm], row: ProductRow | None, status: int = 200) -> HTMLResponse:
+    return render(
+        request,
+        "shelf/edit.html",
+        status,
+        row=row,
+        typed=read.typed,
+        faults=read.faults,
+        families_choices=[(f.key, f.name) for f in FAMILIES.values()],
+        form_rows=FORM_ROWS.values(),
+        other_elements=OTHER_ELEMENTS,
+    )

@@ -1,0 +1,102 @@
+"""This week: what is due where, what holds it, and what to load."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse
+
+from amber_acre.core.products.packs import whole_packs
+from amber_acre.core.products.product import Pack
+from amber_acre.core.programme.due import DayForecast, DueState, holds, load_sheet, state_of, week_of
+from amber_acre.core.programme.judging import JudgedRound
+from amber_acre.core.quantities import Kilograms
+from amber_acre.store.areas import all_areas, lawn_of
+from amber_acre.store.clients import properties
+from amber_acre.store.programmes import Lane, lane, season_to_show
+from amber_acre.store.shelf import shelf, stock_kg
+from amber_acre.web.page import Reading, Today, render, units_of
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+
+
+@dataclass(frozen=True)
+class DayHold:
+    """One day of the week for a job: its forecast and what holds the job that day."""
+
+    forecast: DayForecast
+    sentences: tuple[str, ...]
+
+
+@dataclass(frozen=True)
+class DueJob:
+    """A round that wants attention this week."""
+
+    lane: Lane
+    judged: JudgedRound
+    state: DueState
+    days: tuple[DayHold, ...]
+    shown: Shown
+
+    @property
+    def go_days(self) -> list[date]:
+        """Days of the week, from today on, that nothing holds and the window allows."""
+        item = self.judged.round
+        return [d.forecast.day for d in self.days if not d.sentences and item.opens <= d.forecast.day <= item.closes]
+
+
+@router.get("/")
+def this_week(request: Request, session: Reading, today: Today, day: date | None = None) -> HTMLResponse:
+    """The ISO week of a day, today's where none is asked for."""
+    chosen = day or today
+    monday, sunday = week_of(chosen)
+    jobs = _jobs(request, session, max(monday, min(today, sunday)), sunday, today)
+    due = [job for job in jobs if job.state == "due"]
+    load = load_sheet([job.judged for job in due])
+    return render(
+        request,
+        "week/week.html",
+        monday=monday,
+        sunday=sunday,
+        earlier=monday - timedelta(days=7),
+        later=monday + timedelta(days=7),
+        due=due,
+        overdue=[job for job in jobs if job.state == "overdue"],
+        stopped=[job for job in jobs if job.state == "stopped"],
+        load=[(line, _packs(line.product.packs, line.amount_kg)) for line in load],
+        stock=stock_kg(session),
+        empty=not properties(session),
+        shelf_empty=not shelf(session),
+    )
+
+
+def _jobs(request: Request, session: Reading, from_day: date, sunday: date, today: date) -> list[DueJob]:
+    found = []
+    for area in all_areas(session):
+        shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
+        forecast = request.app.state.weather.forecast(lawn_of(area).climate, from_day, (sunday - from_day).days + 1)
+        one = lane(session, area, season_to_show(session, area, from_day), today)
+        for judged in one.year.rounds:
+            state = _state_in_week(judged, sunday, from_day)
+            if state in ("due", "overdue", "stopped"):
+                days = tuple(DayHold(f, holds(judged, f)) for f in forecast)
+                found.append(DueJob(one, judged, state, days, shown))
+    return sorted(found, key=lambda job: (job.lane.area.property.name, job.lane.area.id, job.judged.round.on))
+
+
+def _state_in_week(judged: JudgedRound, sunday: date, from_day: date) -> DueState:
+    """A round is due in a week its window touches; overdue once its window closed before it."""
+    state = state_of(judged, from_day)
+    if state == "coming" and judged.round.opens <= sunday:
+        return "due"
+    return "coming" if state == "stopped" and judged.round.opens > sunday else state
+
+
+def _packs(packs: tuple[Pack, ...], amount_kg: Kilograms) -> str:
+    if not packs:
+        return "no pack on the shelf"
+    best = min(packs, key=lambda pack: whole_packs(amount_kg, pack) * pack.price)
+    return f"{whole_packs(amount_kg, best)} × {best.name}"

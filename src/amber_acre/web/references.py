@@ -1,0 +1,35 @@
+"""The sources behind every constant and check, by the key the core uses; ``docs/references.md`` lists them."""
+
+from __future__ import annotations
+
+REFERENCES: dict[str, str] = {
+    "plane-geometry": "Plane geometry: definition.",
+    "heron": "Heron's formula: classical geometry.",
+    "nist-hb44": "NIST Handbook 44, Appendix C, and NIST SP 811: exact unit definitions.",
+    "aapfco": "AAPFCO labelling convention: P = 0.4364 × P2O5, K = 0.8301 × K2O.",
+    "iupac-masses": "IUPAC standard atomic weights.",
+    "furrow-slice": "Acre furrow slice of 2,000,000 lb: 1 ppm = 2 lb/acre. Common convention of soil laboratories.",
+    "extension-turf-n": "Yearly nitrogen by turf species: consensus of extension bulletins, from memory.",
+    "from-memory": "From memory; no closer source at hand.",
+    "common-practice": "Common practice, no source.",
+    "clippings-n": "Returned clippings save a quarter to a half of the nitrogen: extension consensus, from memory.",
+    "organic-matter-n": "About a quarter less nitrogen on soils rich in organic matter (over 4.5 %): extension lawn tables, from memory.",
+    "application-caps": "0.7 lb quick and 1.0 lb total nitrogen per 1000 ft² and application: common practice and extension, from memory.",
+    "growth-potential": "Gelernter & Stowell 2005, Golf Course Management 73(3):108–113: growth potential, Fahrenheit form 68/10 and 88/12.",
+    "growth-potential-celsius": "Growth potential, Celsius form 20/5.5 and 31/7, as in later climate worksheets, after Gelernter & Stowell 2005; from memory.",
+    "epstein-1991": "Epstein 1991, Journal of Climate 4:365–368: daily climatological values from monthly means by harmonics.",
+    "fao-56": "Allen, Pereira, Raes & Smith 1998, FAO Irrigation and Drainage Paper 56: eqs 21–25, 52; tables 12, 19, 22.",
+    "frost-from-normals": "Hard frost likely where the mean daily minimum is below 3 °C: from memory; used only without frost dates.",
+    "first-order-release": "Stanford & Smith 1972, SSSAP 36:465: Nt = N0 (1 − exp(−kt)).",
+    "q10-mineralisation": "Stanford, Frere & Schwaninger 1973: Q10 about 2 between 5 and 35 °C.",
+    "release-half-lives": "Half-lives of nitrogen forms at 25 °C: from memory.",
+    "coated-longevity": "Coated nitrogen: longevity is the time to release 80 % at 25 °C (ISO 18644 usage), from memory.",
+    "pratt-1973": "Pratt, Broadbent & Martin 1973, California Agriculture 27(6):10–13: decay series, from memory.",
+    "biosolid-series": "Biosolid organic nitrogen, 22–32 % in the first year: common practice; compare US EPA 625/R-95/001, 20–30 %.",
+    "sufficiency-turf": "Sufficiency ranges for turf by extractant: published tables, from memory.",
+    "lawn-ph": "Lawn pH 6.2–7.0: common practice, no source.",
+    "ph-definition": "pH is a base-ten logarithm: definition.",
+    "label": "The product's own label, as entered on the shelf.",
+    "rule": "The local rule set, as the firm entered it.",
+    "shelf": "The shelf: pack sizes and prices as entered.",
+}

@@ -1,0 +1,109 @@
+"""Formats quantities for people, once: in the property's units, figures and unit always together."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import FOOT_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_FLUID_OUNCE_L, US_GALLON_L
+from amber_acre.core.working import Step
+
+Units = Literal["metric", "us"]
+_ML_M2_PER_FLOZ_1000 = US_FLUID_OUNCE_L * 1000 / (1000 * FOOT_M**2)
+
+
+def figure(value: float, digits: int = 3) -> str:
+    """A number with ``digits`` significant digits, thousands grouped, never in powers of ten."""
+    if value == 0:
+        return "0"
+    size = abs(value)
+    if size >= 10 ** (digits - 1):
+        return f"{value:,.0f}"
+    decimals = 0
+    while decimals < 8 and round(size * 10**decimals) < 10 ** (digits - 1):
+        decimals += 1
+    return f"{value:,.{decimals}f}"
+
+
+@dataclass(frozen=True)
+class Shown:
+    """Writes quantities in one property's units and the firm's currency."""
+
+    units: Units = "metric"
+    currency: str = "$"
+
+    def area(self, size_m2: float) -> str:
+        if self.units == "us":
+            return f"{size_m2 / FOOT_M**2:,.0f} ft²"
+        return f"{figure(size_m2)} m²" if size_m2 < 100 else f"{size_m2:,.0f} m²"
+
+    def both_areas(self, size_m2: float) -> str:
+        """The area in m² and ft², whichever the property speaks first."""
+        other = Shown("metric" if self.units == "us" else "us")
+        return f"{self.area(size_m2)} = {other.area(size_m2)}"
+
+    def length(self, metres: float) -> str:
+        if self.units == "us":
+            feet, inches = divmod(round(metres / FOOT_M * 12), 12)
+            return f"{feet} ft {inches} in" if inches else f"{feet} ft"
+        return f"{metres:.2f} m"
+
+    def amount(self, product: Product, mass_kg: float) -> str:
+        """Mass of a solid, volume of a liquid."""
+        if product.liquid and product.density_kg_l:
+            litres = mass_kg / product.density_kg_l
+            if self.units == "us":
+                gallons = litres / US_GALLON_L
+                return f"{figure(gallons)} gal" if gallons >= 1 else f"{litres / US_FLUID_OUNCE_L:.1f} fl oz"
+            return f"{figure(litres)} L" if litres >= 1 else f"{litres * 1000:.0f} mL"
+        if self.units == "us":
+            return f"{figure(mass_kg / POUND_KG)} lb"
+        return f"{figure(mass_kg)} kg"
+
+    def rate(self, product: Product, rate_g_m2: float) -> str:
+        """Product per area: g/m² or mL/m², lb or fl oz per 1000 ft²."""
+        if product.liquid and product.density_kg_l:
+            ml_m2 = rate_g_m2 / product.density_kg_l
+            if self.units == "us":
+                return f"{figure(ml_m2 / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
+            return f"{figure(ml_m2)} mL/m²"
+        if self.units == "us":
+            return f"{figure(rate_g_m2 / POUND_PER_THOUSAND_G_M2)} lb/1000 ft²"
+        return f"{figure(rate_g_m2)} g/m²"
+
+    def nutrient(self, g_m2: float) -> str:
+        if self.units == "us":
+            return f"{g_m2 / POUND_PER_THOUSAND_G_M2:.2f} lb/1000 ft²"
+        return f"{g_m2:.1f} g/m²"
+
+    def money(self, amount: float) -> str:
+        return f"{self.currency}{amount:,.2f}"
+
+    def day(self, day: date) -> str:
+        return f"{day:%-d %b %Y}"
+
+    def short_day(self, day: date) -> str:
+        return f"{day:%-d %b}"
+
+    def percent(self, share: float) -> str:
+        return f"{100 * share:.4g} %"
+
+
+def substituted(step: Step) -> str:
+    """A step's formula with its figures in place of the symbols and × ÷ − for the operators."""
+    return _filled(step.formula, {item.symbol: figure(item.value, 5) for item in step.figures})
+
+
+def worded(step: Step) -> str:
+    """A step's formula with the meaning of each figure in place of its symbol."""
+    return _filled(step.formula, {item.symbol: item.meaning for item in step.figures})
+
+
+def _filled(formula: str, words: dict[str, str]) -> str:
+    for plain, sign in (("**", "^"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − ")):
+        formula = formula.replace(plain, sign)
+    signs = {"pi": "π", "sqrt": "√", **words}
+    return re.sub(r"[A-Za-z_]\w*", lambda found: signs.get(found[0], found[0]), formula)

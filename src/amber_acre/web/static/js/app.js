@@ -1,0 +1,84 @@
+// Quick ways for those who have scripts; every page works without them.
+
+// Typing in a form that has a board: keep its place fresh (htmx does the asking).
+// Keys: / finds, j and k move between lanes, e edits, w opens the working, ? lists.
+const typing = (element) => element.closest("input, textarea, select, [contenteditable]") !== null;
+
+function move(step) {
+  const lanes = [...document.querySelectorAll("[data-lane]")];
+  if (!lanes.length) return;
+  const now = lanes.findIndex((lane) => lane.hasAttribute("data-chosen"));
+  const next = lanes[Math.min(Math.max(now + step, 0), lanes.length - 1)];
+  next.querySelector("a").click();
+}
+
+function follow(name) {
+  const link = document.querySelector(`[data-key="${name}"]`);
+  if (link) link.click();
+}
+
+document.addEventListener("keydown", (event) => {
+  if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target)) return;
+  const keys = {
+    j: () => move(1),
+    k: () => move(-1),
+    e: () => follow("edit"),
+    w: () => follow("working"),
+  };
+  if (keys[event.key]) {
+    event.preventDefault();
+    keys[event.key]();
+  }
+});
+
+// A click on the tape drops the plumb-line there.
+document.addEventListener("click", (event) => {
+  const tape = event.target.closest("svg[data-tape-start]");
+  if (!tape) return;
+  const box = tape.getBoundingClientRect();
+  const share = (event.clientX - box.left) / box.width;
+  const start = new Date(`${tape.dataset.tapeStart}T00:00:00Z`);
+  start.setUTCDate(start.getUTCDate() + Math.floor(share * Number(tape.dataset.tapeDays)));
+  const address = new URL(window.location.href);
+  address.searchParams.set("day", start.toISOString().slice(0, 10));
+  window.location.href = address.href;
+});
+
+// Only the sides a shape has are shown.
+function sides(select) {
+  const group = select.closest("[data-shape]");
+  if (!group) return;
+  const names = JSON.parse(group.dataset.shape);
+  const wanted = names[select.value] || [];
+  group.querySelectorAll("[data-side]").forEach((field) => {
+    const name = wanted[Number(field.dataset.side) - 1];
+    field.hidden = !name;
+    if (name) field.querySelector("[data-side-name]").textContent = name;
+  });
+}
+document.addEventListener("change", (event) => {
+  if (event.target.matches("[data-shape] select")) sides(event.target);
+  if (event.target.matches("[data-opens]")) reveal();
+});
+
+// Parts of a form that belong to one answer only.
+function reveal() {
+  document.querySelectorAll("[data-when]").forEach((part) => {
+    const [name, value] = part.dataset.when.split("=");
+    const answer = document.querySelector(`[name="${name}"]:checked, select[name="${name}"]`);
+    part.hidden = !answer || answer.value !== value;
+  });
+}
+
+function prepare() {
+  document.querySelectorAll("[data-shape] select").forEach(sides);
+  document.querySelectorAll("[data-when]").forEach((part) => {
+    const [name] = part.dataset.when.split("=");
+    document.querySelectorAll(`[name="${name}"]`).forEach((answer) => answer.setAttribute("data-opens", ""));
+  });
+  reveal();
+  const fault = document.querySelector("#faults");
+  if (fault) fault.scrollIntoView({ block: "nearest" });
+}
+document.addEventListener("htmx:after:swap", prepare);
+prepare();
