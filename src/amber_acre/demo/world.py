@@ -61,7 +61,7 @@ PRODUCTS = (
                 (("25 kg", "9"),), "240 g/m²", others={"Ca": "1.2", "Fe": "2.5"}, derived_from="biosolids", stock="200 kg"),
     DemoProduct("Greenline 16-0-8", "methylene", "16-0-8", {"urea": "8", "slow_soluble": "8"},
                 ("3 lb/1000 ft²", "5 lb/1000 ft²"), "35", (("33 lb", "15"),), "20 lb/1000 ft²",
-                derived_from="urea, methylene urea, muriate of potash", stock="66 lb"),
+                derived_from="urea, methylene urea, muriate of potash", stock="660 lb"),
     DemoProduct("Firstroot 12-24-12", "quick", "12-24-12", {"ammoniacal": "9", "nitrate": "3"}, ("10 g/m²", "20 g/m²"), "60",
                 (("20 kg", "34"),), "20 g/m²", derived_from="ammonium phosphates, potassium nitrate", stock="20 kg"),
     DemoProduct("Leaflight 12-0-4", "liquid", "12-0-4", {"urea": "9", "nitrate": "3"}, ("1.5 mL/m²", "3 mL/m²"), "21",

@@ -25,7 +25,7 @@ class WeatherService(Protocol):
 
 @dataclass(frozen=True)
 class SimulatedWeather:
-    """Normals disturbed by a hash of place and day: two days in five are wet, wind 1–7 m/s."""
+    """Normals disturbed by a hash of place and day: two days in five are wet, now and then very, wind 1–7 m/s."""
 
     wet_share: float = 0.4
 
@@ -37,7 +37,7 @@ class SimulatedWeather:
             day = first + timedelta(days=n)
             wet, much, warm, wind = _draws(climate.name, day)
             usual = climate.rain_mm[day.month - 1] / MONTH_DAYS[day.month - 1] / self.wet_share
-            rain = usual * 3 * much**2 if wet < self.wet_share else 0.0
+            rain = usual * 5 * much**4 if wet < self.wet_share else 0.0
             shift = 5 * (warm - 0.5)
             found.append(
                 DayForecast(day, rain, float(series.min_c[n]) + shift, float(series.max_c[n]) + shift, 1 + 6 * wind**2)
@@ -46,6 +46,6 @@ class SimulatedWeather:
 
 
 def _draws(place: str, day: date) -> tuple[float, float, float, float]:
-    digest = hashlib.sha256(f"{place} {day.isoformat()}".encode()).digest()
+    digest = hashlib.sha256(f"simulated 80 {place} {day.isoformat()}".encode()).digest()
     a, b, c, d = (int.from_bytes(digest[4 * n : 4 * n + 4]) / 2**32 for n in range(4))
     return a, b, c, d

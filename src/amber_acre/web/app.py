@@ -15,6 +15,7 @@ from amber_acre.web.guard import Guard
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
 from amber_acre.web.pages.daybook.routes import router as daybook
+from amber_acre.web.pages.find.routes import router as find
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
 from amber_acre.web.pages.shelf.routes import router as shelf
@@ -29,7 +30,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.weather = SimulatedWeather()
     migrate(app.state.engine)
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
-    for router in (week, properties, areas, programme, shelf, daybook, almanac):
+    for router in (week, properties, areas, programme, shelf, daybook, almanac, find):
         app.include_router(router)
     problems.install(app)
     app.add_middleware(Guard)

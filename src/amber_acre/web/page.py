@@ -9,7 +9,7 @@ from pathlib import Path
 from typing import Annotated, Any, TypeVar
 from urllib.parse import urlsplit
 
-from fastapi import Depends, HTTPException, Request
+from fastapi import Depends, HTTPException, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse
 from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
 from sqlalchemy.orm import Session
@@ -19,7 +19,7 @@ from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading, writing
 from amber_acre.web.references import REFERENCES
-from amber_acre.web.shown import Shown, Units, figure, substituted, worded
+from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
 
 _WEB = Path(__file__).parent
 _environment = Environment(
@@ -41,7 +41,7 @@ def _choices_of_products(products: Iterable[Product], also: Product) -> list[tup
     return list({**there, also.key: also.name}.items())
 
 
-_environment.filters.update(figure=figure, substituted=substituted, worded=worded)
+_environment.filters.update(figure=figure, plain=plain_figure, substituted=substituted, worded=worded)
 _environment.globals.update(
     choices_of=_choices_of, choices_of_products=_choices_of_products, MONTH_NAMES=MONTH_NAMES, REFERENCES=REFERENCES
 )
@@ -87,6 +87,8 @@ async def _posted(request: Request) -> dict[str, str]:
     return posted
 
 
+# A day in an address: any day a season can be computed for.
+AsOf = Annotated[date | None, Query(ge=date(1990, 1, 1), le=date(2090, 1, 1))]
 Today = Annotated[date, Depends(_today)]
 Reading = Annotated[Session, Depends(_reading)]
 Writing = Annotated[Session, Depends(_writing, scope="function")]

@@ -28,6 +28,12 @@ def figure(value: float, digits: int = 3) -> str:
     return f"{value:,.{decimals}f}"
 
 
+def plain_figure(value: float, digits: int = 5) -> str:
+    """A number for a working: ``digits`` significant digits without idle zeros (0.21, 25, 5.1742)."""
+    text = figure(value, digits)
+    return text.rstrip("0").rstrip(".") if "." in text else text
+
+
 @dataclass(frozen=True)
 class Shown:
     """Writes quantities in one property's units and the firm's currency."""
@@ -94,7 +100,7 @@ class Shown:
 
 def substituted(step: Step) -> str:
     """A step's formula with its figures in place of the symbols and × ÷ − for the operators."""
-    return _filled(step.formula, {item.symbol: figure(item.value, 5) for item in step.figures})
+    return _filled(step.formula, {item.symbol: plain_figure(item.value) for item in step.figures})
 
 
 def worded(step: Step) -> str:
@@ -103,7 +109,7 @@ def worded(step: Step) -> str:
 
 
 def _filled(formula: str, words: dict[str, str]) -> str:
-    for plain, sign in (("**", "^"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − ")):
+    for plain, sign in (("**", "^"), (" ** 2", "²"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − ")):
         formula = formula.replace(plain, sign)
     signs = {"pi": "π", "sqrt": "√", **words}
     return re.sub(r"[A-Za-z_]\w*", lambda found: signs.get(found[0], found[0]), formula)

@@ -44,7 +44,12 @@ def product_amount(rate_g_m2: GramsPerSquareMetre, size_m2: SquareMetres, workin
 
 def whole_packs(amount_kg: Kilograms, pack: Pack) -> int:
     """The fewest whole packs that hold ``amount_kg``; an exact multiple is not rounded up."""
-    return math.ceil(amount_kg / pack.mass_kg - 1e-9)
+    return math.ceil(_exact_packs(amount_kg, pack))
+
+
+def _exact_packs(amount_kg: Kilograms, pack: Pack) -> float:
+    """Packs as a quotient, to the billionth: floating point must not turn four packs into five."""
+    return round(amount_kg / pack.mass_kg, 9)
 
 
 def cheapest_packs(
@@ -58,13 +63,18 @@ def cheapest_packs(
     if not product.packs:
         raise MissingInput(f"{product.name} has no pack on the shelf. Add one with its price.", field="packs")
     pack = min(product.packs, key=lambda p: (whole_packs(amount_kg, p) * p.price, p.mass_kg))
+    exact = working.step(
+        f"Packs of {pack.name}, exactly",
+        "amount_kg / pack_kg",
+        [Figure("amount_kg", amount_kg, "kg", "needed"), Figure("pack_kg", pack.mass_kg, "kg", "one pack")],
+        _exact_packs(amount_kg, pack),
+        "packs",
+        "plane-geometry",
+    )
     count = working.step(
-        f"Whole packs of {pack.name}",
-        "ceil(amount_kg / pack_kg - 0.000000001)",
-        [
-            Figure("amount_kg", amount_kg, "kg", "needed"),
-            Figure("pack_kg", pack.mass_kg, "kg", "one pack"),
-        ],
+        f"Whole packs of {pack.name}: rounded up",
+        "ceil(exact)",
+        [Figure("exact", exact, "packs", "packs exactly")],
         float(whole_packs(amount_kg, pack)),
         "packs",
         "plane-geometry",

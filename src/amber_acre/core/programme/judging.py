@@ -38,7 +38,7 @@ class JudgedRound:
     """A round with every figure of its job; masses in kg, rates in g/m²."""
 
     round: PlannedRound
-    done: bool
+    done_on: date | None
     amount_kg: Kilograms
     packs: PackCount | None
     brings: Nutrients
@@ -47,6 +47,11 @@ class JudgedRound:
     cautions: tuple[str, ...]
     room: Room
     working: Working
+
+    @property
+    def done(self) -> bool:
+        """True where a standing log entry answers the round."""
+        return self.done_on is not None
 
 
 @dataclass(frozen=True)
@@ -69,7 +74,7 @@ def judge(
 ) -> tuple[JudgedRound, ...]:
     """Every round in order of its day, held against label, rule, caps, season and one another."""
     counted = standing(tuple(entries))
-    done = {entry.round_number for entry in counted}
+    done = {entry.round_number: entry.on for entry in counted}
     open_rounds = [r for r in rounds if not r.skipped and r.number not in done]
     uses = [
         _Use(r.on, r.product.key, r.rate_g_m2, r.rate_g_m2 * r.product.total_nitrogen, r.number)
@@ -80,13 +85,13 @@ def judge(
         for e in counted
     ]  # fmt: skip
     return tuple(
-        _judge_one(item, item.number in done, lawn, uses, series, soil)
+        _judge_one(item, done.get(item.number), lawn, uses, series, soil)
         for item in sorted(rounds, key=lambda r: (r.on, r.number))
     )
 
 
 def _judge_one(
-    item: PlannedRound, done: bool, lawn: Lawn, uses: list[_Use], series: DailySeries, soil: SoilFindings
+    item: PlannedRound, done_on: date | None, lawn: Lawn, uses: list[_Use], series: DailySeries, soil: SoilFindings
 ) -> JudgedRound:
     working = Working(f"R{item.number} {item.product.name}")
     product = item.product
@@ -95,16 +100,16 @@ def _judge_one(
     packs = cheapest_packs(product, amount, lawn.size_m2, lawn.low_m2, working) if product.packs else None
     brings = carried(product, item.rate_g_m2)
     others = [use for use in uses if use.number != item.number or use.number is None]
-    stops = (*_label_stops(item, lawn, others), *_rule_stops(item, lawn, soil))
+    stops = (*_label_stops(item, lawn, others), *_rule_stops(item, lawn, soil, series))
     warnings = _warnings(item, lawn, series, brings, packs, uses)
     return JudgedRound(
         item,
-        done,
+        done_on,
         amount,
         packs,
         brings,
-        () if done or item.skipped else stops,
-        () if done or item.skipped else warnings,
+        () if done_on or item.skipped else stops,
+        () if done_on or item.skipped else warnings,
         cautions(product),
         _room(item, lawn, uses),
         working,
@@ -213,7 +218,7 @@ def _label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tupl
     return tuple(found)
 
 
-def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings) -> tuple[DoesNotFit, ...]:
+def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings, series: DailySeries) -> tuple[DoesNotFit, ...]:
     found = [
         DoesNotFit(
             f"{item.on:%-d %B} lies in the rule's closed time “{blackout.name}” ({lawn.rules.name}). Move the round.",
@@ -223,6 +228,15 @@ def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings) -> tuple[Doe
         for blackout in lawn.rules.blackouts
         if blackout.covers(item.on)
     ]
+    if not 0 <= series.index(item.on) < len(series.mean_c):
+        found.append(
+            DoesNotFit(
+                f"{item.on:%-d %B %Y} lies outside this season, {series.start:%-d %B %Y} to "
+                f"{series.day(len(series.mean_c) - 1):%-d %B %Y}. Choose a day in it.",
+                field="on_day",
+                value=item.on,
+            )
+        )
     forbidden = phosphorus_forbidden(lawn, soil)
     if item.product.p2o5 > 0 and forbidden:
         found.append(
@@ -263,8 +277,6 @@ def _warnings(
             found.append(
                 f"The grass is hardly growing then (growth potential {growth:.2f}): the feed would wait or wash away."
             )
-    else:
-        found.append("The day lies outside this season.")
     yearly = rules.yearly_cap_g_m2
     if yearly is not None and (total := sum(use.nitrogen_g_m2 for use in uses)) > yearly * (1 + 1e-6):
         found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {yearly:.1f}.")

@@ -14,6 +14,8 @@ from amber_acre.core.programme.placing import Slot, place_rounds, still_open
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
 from amber_acre.core.soil.evidence import SoilFindings, findings
 
+LEAST_WORTH_PLANNING_G_M2 = 0.5  # about 0.1 lb/1000 ft² of nitrogen [common-practice]
+
 
 @dataclass(frozen=True)
 class YearPlan:
@@ -46,10 +48,18 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     placing = still_open(placing, today) if today > start else placing
     count = standing(tuple(logged))
     fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen for e in count)
-    yearly = min(need.yearly_g_m2, _room_under_cap(lawn, need, fed))
     placed, obstacles = _without_fed(placing.slots, count), list(placing.obstacles)
+    left = max(0.0, need.yearly_g_m2 - fed)
+    if placed and left < LEAST_WORTH_PLANNING_G_M2:
+        obstacles.append(
+            f"{fed:.1f} g/m² of nitrogen is down already; the year's need of {need.yearly_g_m2:.1f} is met. No round "
+            "is added."
+        )
+        placed = []
+    shares = sum(slot.share for slot in placed)
+    yearly = min(need.yearly_g_m2, left / shares) if shares else 0.0
     wanted = targets(placed, yearly, lawn.rules.total_cap_g_m2)
-    short = yearly * sum(slot.share for slot in placed) - sum(wanted)
+    short = yearly * shares - sum(wanted)
     if short > 0.05:
         obstacles.append(
             f"{short:.1f} g/m² of the year's nitrogen finds no room: the cap of one application, "
@@ -64,11 +74,6 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
         "Warmth of the soil is taken from the daily mean air temperature of the climate normals.",
     )
     return YearPlan(start, next_season_start(start), need, rounds, assumptions, (*obstacles, *problems))
-
-
-def _room_under_cap(lawn: Lawn, need: NitrogenNeed, fed: float) -> float:
-    cap = lawn.rules.yearly_cap_g_m2
-    return need.yearly_g_m2 if cap is None else max(0.0, cap - fed)
 
 
 def _without_fed(slots: Sequence[Slot], logged: Sequence[Entry]) -> list[Slot]:

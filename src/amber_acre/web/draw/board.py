@@ -47,6 +47,7 @@ class Board:
     labels: tuple[Label, ...]
     bar_px: float
     bar_text: str
+    legend: tuple[str, ...]
     note: str
     width: float = WIDTH
     height: float = HEIGHT
@@ -80,7 +81,7 @@ def draw_board(outline: TypedShape, cut_outs: Sequence[TypedShape], size: Size, 
     shown = Shown(units)
     x, y = _free_spot(extent, left, top, scale)
     labels.append(Label(x, y, shown.area(size.size_m2)))
-    return Board(drawn, tuple(figures), tuple(labels), bar_m * scale, bar_text, note)
+    return Board(drawn, tuple(figures), tuple(labels), bar_m * scale, bar_text, _legend(cut_outs), note)
 
 
 def _extent(shape: Outline, texts: Sequence[str], size_m2: float) -> _Extent:
@@ -138,19 +139,27 @@ def _side_labels(extent: _Extent, left: float, top: float, scale: float) -> list
 def _cut_outs(
     cut_outs: Sequence[TypedShape], extent: _Extent, left: float, top: float, scale: float
 ) -> tuple[list[Figure], list[Label]]:
-    """Cut-outs in a row along the middle, each to scale, its name inside."""
+    """Cut-outs in a row along the middle, each to scale, its number inside."""
     extents = [_extent(read_outline(c.kind, c.texts).shape, c.texts, 0.0) for c in cut_outs]
     total = sum(e.width for e in extents) * scale
     room = extent.width * scale
     gap = max(2.0, (room - total) / (len(extents) + 1)) if extents else 0.0
     x, figures, labels = left + gap, [], []
     middle = top + extent.height * scale * (0.62 if len(extent.points) == 3 else 0.5)
-    for cut, e in zip(cut_outs, extents, strict=True):
+    for number, e in enumerate(extents, start=1):
         y = middle - e.height * scale / 2
         figures.append(_figure(e, x, y, scale))
-        labels.append(Label(x + e.width * scale / 2, middle + 4, cut.name))
+        labels.append(Label(x + e.width * scale / 2, middle + 5, str(number)))
         x += e.width * scale + gap
     return figures, labels
+
+
+def _legend(cut_outs: Sequence[TypedShape]) -> tuple[str, ...]:
+    """One line a cut-out: number, name and the sides as typed."""
+    return tuple(
+        f"{n} {cut.name}: {'⌀ ' if cut.kind == 'circle' else ''}{' × '.join(text for text in cut.texts if text)}"
+        for n, cut in enumerate(cut_outs, start=1)
+    )
 
 
 def _free_spot(extent: _Extent, left: float, top: float, scale: float) -> tuple[float, float]:

@@ -132,7 +132,7 @@ def _flags(year: LawnYear, scale: Scale, day: date, shown: Shown) -> list[Flag]:
             continue
         text = f"R{item.number} {shown.amount(item.product, judged.amount_kg)}"
         width = len(text) * FLAG_PX_PER_CHARACTER + 16
-        x = scale.x(item.on)
+        x = scale.x(judged.done_on or item.on)
         left = min(x, scale.width - width)
         level = next((n for n in range(FLAG_LEVELS) if left > taken[n]), FLAG_LEVELS - 1)
         taken[level] = max(taken[level], left + width + 4)
@@ -145,7 +145,7 @@ def _flags(year: LawnYear, scale: Scale, day: date, shown: Shown) -> list[Flag]:
         )
         title = (
             f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, "
-            f"{item.on:%-d %B}, {state}"
+            f"{judged.done_on or item.on:%-d %B}, {state}"
         )
         flags.append(Flag(item.number, x, round(left, 1), y, round(width, 1), text, title, state, points))
     return flags

@@ -77,7 +77,7 @@ def draw_tape(start: date, end: date, spans: Sequence[Span], day: date) -> Tape:
         tuple(scale.x(start + timedelta(days=n)) for n in range(7, scale.days, 7)),
         tuple(_paint(spans, scale)),
         x if inside else None,
-        f"{day:%-d %B}",
+        f"{day:%-d %b}",
         "end" if x > scale.width - 90 else "start",
     )
 

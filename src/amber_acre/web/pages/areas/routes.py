@@ -8,6 +8,7 @@ from datetime import UTC, datetime
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
+from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
 from amber_acre.core.measure.entry import SHAPES
 from amber_acre.core.soil.evidence import SoilTest
@@ -99,6 +100,7 @@ def delete_lawn(session: Writing, _posted: Posted, area_id: int) -> Response:
 
 @router.post("/areas/{area_id}/restore")
 def restore_lawn(session: Writing, _posted: Posted, area_id: int) -> Response:
+    found(session.get(AreaRow, area_id), "This lawn")
     set_area_deleted(session, area_id, None)
     row = found(store.area_of(session, area_id), "This lawn")
     return go(f"/properties/{row.property_id}?area={area_id}")
@@ -186,4 +188,13 @@ def _board(posted: Mapping[str, str], place: PropertyRow) -> dict[str, object]:
         nothing = not any(value for key, value in plain.items() if "side_" in key)
         return {"size": None, "missing": "" if nothing else next(iter(read.faults.values())).sentence}
     size, outline, cut_outs = read.value.measured(*BARE[place.units])
-    return {"size": size, "missing": "", "drawing": draw_board(outline, cut_outs, size, units_of(place.units))}
+    sides = [(side, outline.kind) for side in outline.texts] + [(s, c.kind) for c in cut_outs for s in c.texts]
+    readings = {
+        text: (typed.area(text) if kind == "range" else typed.length(text)) for text, kind in dict.fromkeys(sides)
+    }
+    return {
+        "size": size,
+        "missing": "",
+        "drawing": draw_board(outline, cut_outs, size, units_of(place.units)),
+        "readings": [r for r in readings.values() if not r.text.endswith((" m", " m²"))],
+    }

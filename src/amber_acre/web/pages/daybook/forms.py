@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import date, timedelta
 from typing import Self
 
 from pydantic import ValidationInfo, field_validator, model_validator
@@ -15,6 +15,7 @@ from amber_acre.web.forms.fields import Checked, Needed, Note
 from amber_acre.web.forms.reading import Form
 
 OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
+OLDEST_DAYS = 731  # an entry older than this is a slip of the year
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
 
 
@@ -61,6 +62,8 @@ class EntryForm(Form):
         today = (info.context or {})["today"]
         if value > today:
             raise OutOfRange(f"{value} is still to come. Log what has been done, on the day it was done.", field="applied_on")  # fmt: skip
+        if value < today - timedelta(days=OLDEST_DAYS):
+            raise OutOfRange(f"{value} is over two years ago. Check the year.", field="applied_on")
         return value
 
     @model_validator(mode="after")

@@ -14,7 +14,9 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
 from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
 from amber_acre.store.areas import area_of
@@ -72,6 +74,27 @@ def write_entry(
     request: Request, session: Writing, posted: Posted, today: Today, area_id: int, round: int | None = None
 ) -> Response:
     return _write(request, session, posted, today, _job(session, area_id, round, None))
+
+
+@router.post("/areas/{area_id}/log/reading")
+def read_entry(
+    request: Request, session: Reading, posted: Posted, area_id: int, round: int | None = None
+) -> HTMLResponse:
+    """What was typed so far, converted: amount, rate on the area covered, nitrogen it brings."""
+    job = _job(session, area_id, round, None)
+    product = job.products.get(int(posted.get("product", "")) if posted.get("product", "").isdigit() else 0)
+    reading: dict[str, Any] = {"product": product, "amount_kg": None, "rate": None, "brings": None, "sentence": ""}
+    if product is not None and posted.get("amount", "").strip():
+        try:
+            reading["amount_kg"] = read_amount(posted["amount"], product).value
+            covered = typed.area(
+                posted.get("covered", ""), "ft²" if job.area.property.units == "us" else "m²", "covered"
+            )
+            reading["rate"] = GramsPerSquareMetre(reading["amount_kg"] * 1000 / covered.value)
+            reading["brings"] = carried(product, reading["rate"])
+        except AmberError as error:
+            reading["sentence"] = error.sentence
+    return render(request, "daybook/reading.html", units=units_of(job.area.property.units), reading=reading, job=job)
 
 
 @router.get("/entries/{entry_id}/correct")

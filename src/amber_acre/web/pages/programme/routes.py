@@ -25,7 +25,7 @@ from amber_acre.store.tables import PropertyRow, RoundRow
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import AsOf, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.programme.forms import RoundForm, read_rate
 from amber_acre.web.shown import Shown
 
@@ -46,7 +46,7 @@ def show_year(
     session: Reading,
     today: Today,
     property_id: int,
-    day: date | None = None,
+    day: AsOf = None,
     area: int | None = None,
     number: int | None = Query(None, alias="round"),
     working: str = "",

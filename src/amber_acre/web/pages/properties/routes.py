@@ -68,6 +68,7 @@ def delete_property(session: Writing, _posted: Posted, property_id: int) -> Resp
 
 @router.post("/properties/{property_id}/restore")
 def restore_property(session: Writing, _posted: Posted, property_id: int) -> Response:
+    found(session.get(PropertyRow, property_id), "This property")
     store.set_property_deleted(session, property_id, None)
     return go(f"/properties/{property_id}")
 

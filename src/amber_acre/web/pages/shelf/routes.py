@@ -7,8 +7,10 @@ from datetime import UTC, datetime
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
+from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
 from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.product import parse_grade
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store.tables import ProductRow
@@ -16,6 +18,7 @@ from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Fault, Read, read_form
 from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render
 from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
+from amber_acre.web.shown import figure
 
 router = APIRouter()
 
@@ -35,6 +38,24 @@ def new_product(request: Request) -> HTMLResponse:
 @router.post("/shelf/new")
 def add_product(request: Request, session: Writing, posted: Posted) -> Response:
     return _save(request, session, posted, None)
+
+
+@router.post("/shelf/reading")
+def read_label(request: Request, posted: Posted) -> HTMLResponse:
+    """The label rates typed so far, converted, with the nitrogen they bring."""
+    liquid = posted.get("state") == "liquid"
+    readings: list[str] = []
+    for field, name in (("label_min", "lowest"), ("label_max", "highest"), ("yearly_max", "most in a year")):
+        text = posted.get(field, "").strip()
+        if text:
+            try:
+                read = (typed.volume_rate if liquid else typed.mass_rate)(text, field)
+                readings.append(
+                    f"{name}: {read.text} = {figure(read.value)} {read.unit}" + _nitrogen(read.value, posted)
+                )
+            except AmberError as error:
+                readings.append(f"{name}: {error.sentence}")
+    return render(request, "shelf/reading.html", readings=readings)
 
 
 @router.get("/shelf/{product_id}")
@@ -76,8 +97,19 @@ def delete_product(session: Writing, _posted: Posted, product_id: int) -> Respon
 
 @router.post("/shelf/{product_id}/restore")
 def restore_product(session: Writing, _posted: Posted, product_id: int) -> Response:
+    found(session.get(ProductRow, product_id), "This product")
     store.set_product_deleted(session, product_id, None)
     return go(f"/shelf/{product_id}")
+
+
+def _nitrogen(rate: float, posted: dict[str, str]) -> str:
+    """The nitrogen a typed rate brings, where grade (and density of a liquid) can be read already."""
+    try:
+        share = parse_grade(posted.get("grade", ""))[0]
+        density = typed.number(posted.get("density", "")) if posted.get("state") == "liquid" else 1.0
+    except AmberError:
+        return ""
+    return f", {figure(rate * density * share)} g/m² of nitrogen"
 
 
 def _save(request: Request, session: Writing, posted: dict[str, str], row: ProductRow | None) -> Response:

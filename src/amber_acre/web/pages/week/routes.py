@@ -17,7 +17,7 @@ from amber_acre.store.areas import all_areas, lawn_of
 from amber_acre.store.clients import properties
 from amber_acre.store.programmes import Lane, lane, season_to_show
 from amber_acre.store.shelf import shelf, stock_kg
-from amber_acre.web.page import Reading, Today, render, units_of
+from amber_acre.web.page import AsOf, Reading, Today, render, units_of
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
@@ -41,25 +41,22 @@ class DueJob:
     days: tuple[DayHold, ...]
     shown: Shown
 
-    @property
-    def go_days(self) -> list[date]:
-        """Days of the week, from today on, that nothing holds and the window allows."""
-        item = self.judged.round
-        return [d.forecast.day for d in self.days if not d.sentences and item.opens <= d.forecast.day <= item.closes]
-
 
 @router.get("/")
-def this_week(request: Request, session: Reading, today: Today, day: date | None = None) -> HTMLResponse:
+def this_week(request: Request, session: Reading, today: Today, day: AsOf = None) -> HTMLResponse:
     """The ISO week of a day, today's where none is asked for."""
     chosen = day or today
     monday, sunday = week_of(chosen)
-    jobs = _jobs(request, session, max(monday, min(today, sunday)), sunday, today)
+    from_day = max(monday, min(today, sunday))
+    jobs = _jobs(request, session, monday, from_day, today)
     due = [job for job in jobs if job.state == "due"]
     load = load_sheet([job.judged for job in due])
     return render(
         request,
         "week/week.html",
         monday=monday,
+        from_day=from_day,
+        weather=_weather(due).items(),
         sunday=sunday,
         earlier=monday - timedelta(days=7),
         later=monday + timedelta(days=7),
@@ -73,18 +70,22 @@ def this_week(request: Request, session: Reading, today: Today, day: date | None
     )
 
 
-def _jobs(request: Request, session: Reading, from_day: date, sunday: date, today: date) -> list[DueJob]:
+def _jobs(request: Request, session: Reading, monday: date, from_day: date, today: date) -> list[DueJob]:
     found = []
     for area in all_areas(session):
         shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
-        forecast = request.app.state.weather.forecast(lawn_of(area).climate, from_day, (sunday - from_day).days + 1)
+        forecast = request.app.state.weather.forecast(lawn_of(area).climate, monday, 7)
         one = lane(session, area, season_to_show(session, area, from_day), today)
         for judged in one.year.rounds:
-            state = _state_in_week(judged, sunday, from_day)
+            state = _state_in_week(judged, monday + timedelta(days=6), from_day)
             if state in ("due", "overdue", "stopped"):
                 days = tuple(DayHold(f, holds(judged, f)) for f in forecast)
                 found.append(DueJob(one, judged, state, days, shown))
     return sorted(found, key=lambda job: (job.lane.area.property.name, job.lane.area.id, job.judged.round.on))
+
+
+def _weather(jobs: list[DueJob]) -> dict[str, list[DayForecast]]:
+    return {job.lane.area.property.climate.name: [d.forecast for d in job.days] for job in jobs}
 
 
 def _state_in_week(judged: JudgedRound, sunday: date, from_day: date) -> DueState:

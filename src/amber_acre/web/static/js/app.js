@@ -24,6 +24,8 @@ document.addEventListener("keydown", (event) => {
     k: () => move(-1),
     e: () => follow("edit"),
     w: () => follow("working"),
+    "/": () => follow("find"),
+    "?": () => document.querySelector("#keys").showModal(),
   };
   if (keys[event.key]) {
     event.preventDefault();

@@ -1,0 +1,1 @@
+"""Find anything by name."""
