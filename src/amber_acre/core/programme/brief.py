@@ -70,7 +70,10 @@ class Lawn:
 
 @dataclass(frozen=True)
 class PlannedRound:
-    """One planned application: its day and window, product, rate (g/m²) and why it is there."""
+    """One planned application: its day and window, product, rate (g/m²) and why it is there.
+
+    ``skipped``: left out by hand. ``missed``: its window closed with nothing logged. Neither counts.
+    """
 
     number: int
     name: str
@@ -82,6 +85,12 @@ class PlannedRound:
     target_g_m2: float
     reason: str
     skipped: bool = False
+    missed: bool = False
+
+    @property
+    def counts(self) -> bool:
+        """True while the round is meant to go down."""
+        return not (self.skipped or self.missed)
 
 
 @dataclass(frozen=True)

@@ -39,6 +39,7 @@ class JudgedRound:
 
     round: PlannedRound
     done_on: date | None
+    logged_kg: float
     amount_kg: Kilograms
     packs: PackCount | None
     brings: Nutrients
@@ -74,8 +75,8 @@ def judge(
 ) -> tuple[JudgedRound, ...]:
     """Every round in order of its day, held against label, rule, caps, season and one another."""
     counted = standing(tuple(entries))
-    done = {entry.round_number: entry.on for entry in counted}
-    open_rounds = [r for r in rounds if not r.skipped and r.number not in done]
+    done = {entry.round_number for entry in counted}
+    open_rounds = [r for r in rounds if r.counts and r.number not in done]
     uses = [
         _Use(r.on, r.product.key, r.rate_g_m2, r.rate_g_m2 * r.product.total_nitrogen, r.number)
         for r in open_rounds
@@ -85,13 +86,13 @@ def judge(
         for e in counted
     ]  # fmt: skip
     return tuple(
-        _judge_one(item, done.get(item.number), lawn, uses, series, soil)
+        _judge_one(item, [e for e in counted if e.round_number == item.number], lawn, uses, series, soil)
         for item in sorted(rounds, key=lambda r: (r.on, r.number))
     )
 
 
 def _judge_one(
-    item: PlannedRound, done_on: date | None, lawn: Lawn, uses: list[_Use], series: DailySeries, soil: SoilFindings
+    item: PlannedRound, logged: list[Entry], lawn: Lawn, uses: list[_Use], series: DailySeries, soil: SoilFindings
 ) -> JudgedRound:
     working = Working(f"R{item.number} {item.product.name}")
     product = item.product
@@ -104,12 +105,13 @@ def _judge_one(
     warnings = _warnings(item, lawn, series, brings, packs, uses)
     return JudgedRound(
         item,
-        done_on,
+        logged[-1].on if logged else None,
+        sum(entry.amount_kg for entry in logged),
         amount,
         packs,
         brings,
-        () if done_on or item.skipped else stops,
-        () if done_on or item.skipped else warnings,
+        stops if item.counts and not logged else (),
+        warnings if item.counts and not logged else (),
         cautions(product),
         _room(item, lawn, uses),
         working,

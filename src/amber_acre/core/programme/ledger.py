@@ -39,7 +39,7 @@ def ledger(lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry])
         parts.append(_nitrogen_step(working, f"a{n}", f"Logged {entry.on:%-d %B}: {entry.product.name}",
                                     entry.amount_kg * 1000 / lawn.size_m2, entry.product.total_nitrogen))  # fmt: skip
     for item in rounds:
-        if item.skipped or item.number in done_numbers:
+        if not item.counts or item.number in done_numbers:
             continue
         to_come += carried(item.product, item.rate_g_m2)
         parts.append(_nitrogen_step(working, f"r{item.number}", f"Planned R{item.number}: {item.product.name}",

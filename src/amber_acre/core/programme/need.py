@@ -8,7 +8,7 @@ import numpy as np
 
 from amber_acre.core.programme.brief import Lawn, Upkeep
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMetre
-from amber_acre.core.season.climate import MONTH_NAMES, Daily, DailySeries
+from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Daily, DailySeries
 from amber_acre.core.season.growth import daily_growth
 from amber_acre.core.season.water import water_year
 from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER
@@ -108,7 +108,11 @@ def _times(working: Working, need: float, factor: float, reason: str, source: st
 
 
 def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: Working) -> tuple[Daily, float]:
-    """Daily growth times its month's water share, and the share of the season's growth that is left."""
+    """Daily growth under the water share, and the share of the season's growth that is left.
+
+    The share that enters the need is worked month by month; for the shape of the demand it runs
+    smoothly between the middles of the months.
+    """
     water = water_year(lawn.climate, lawn.grass.season, working)
     month = np.array([series.day(n).month - 1 for n in range(len(growth))])
     monthly = [float(growth[month == m].sum()) for m in range(12)]
@@ -139,4 +143,16 @@ def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: W
         "",
         "fao-56",
     )
-    return growth * np.array(water.share)[month], share
+    middles = np.array([_middle_of(m) for m in range(12)])
+    days = np.array([_day_of_year(series, n) for n in range(len(growth))])
+    smooth = np.interp(days, middles, water.share, period=365)
+    return growth * smooth, share
+
+
+def _middle_of(month: int) -> float:
+    return sum(MONTH_DAYS[:month]) + MONTH_DAYS[month] / 2
+
+
+def _day_of_year(series: DailySeries, index: int) -> float:
+    day = series.day(index)
+    return sum(MONTH_DAYS[: day.month - 1]) + day.day - 0.5

@@ -38,7 +38,7 @@ def supply(
     jobs = [(e.on, f"log {e.on:%-d %b}", True, e.product, e.amount_kg * 1000 / lawn.size_m2) for e in counted] + [
         (r.on, f"R{r.number}", False, r.product, float(r.rate_g_m2))
         for r in rounds
-        if not r.skipped and r.number not in done
+        if r.counts and r.number not in done
     ]
     length = len(series.mean_c)
     inside = [job for job in jobs if 0 <= series.index(job[0]) < length]

@@ -3,10 +3,10 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
-from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound
+from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
 from amber_acre.core.programme.judging import JudgedRound, judge
 from amber_acre.core.programme.ledger import Ledger, ledger
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
@@ -35,9 +35,15 @@ class LawnYear:
 def lawn_year(
     lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry], start: date, today: date
 ) -> LawnYear:
-    """Computes the season that begins on ``start``; entries outside it are left to their own season."""
+    """Computes the season that begins on ``start`` as it reads on ``today``.
+
+    Entries outside the season or after ``today`` do not count; a round whose window closed before
+    ``today`` with nothing logged is missed and counts no more.
+    """
     series = season_series(lawn, start)
-    inside = tuple(e for e in entries if 0 <= series.index(e.on) < len(series.mean_c))
+    inside = tuple(e for e in entries if 0 <= series.index(e.on) < len(series.mean_c) and e.on <= today)
+    done = {entry.round_number for entry in standing(inside)}
+    rounds = [replace(r, missed=r.closes < today and r.number not in done) for r in rounds]
     soil = findings(lawn.soil_test, today)
     return LawnYear(
         lawn,

@@ -130,7 +130,7 @@ def _flags(year: LawnYear, scale: Scale, day: date, shown: Shown) -> list[Flag]:
         item = judged.round
         if item.skipped:
             continue
-        text = f"R{item.number} {shown.amount(item.product, judged.amount_kg)}"
+        text = f"R{item.number} {shown.amount(item.product, judged.logged_kg or judged.amount_kg)}"
         width = len(text) * FLAG_PX_PER_CHARACTER + 16
         x = scale.x(judged.done_on or item.on)
         left = min(x, scale.width - width)

@@ -122,7 +122,7 @@ def _page(
     season = (
         store.season_to_show(session, next((a for a in areas if a.id == area_id), areas[0]), day) if areas else None
     )
-    lanes = [store.lane(session, area, season, today) for area in areas] if season else []
+    lanes = [store.lane(session, area, season, day) for area in areas] if season else []
     tape, drawn = None, []
     if season is not None:
         tape = draw_tape(season, next_season_start(season), lanes[0].year.spans, day)

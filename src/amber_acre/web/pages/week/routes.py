@@ -48,7 +48,7 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
     chosen = day or today
     monday, sunday = week_of(chosen)
     from_day = max(monday, min(today, sunday))
-    jobs = _jobs(request, session, monday, from_day, today)
+    jobs = _jobs(request, session, monday, from_day)
     due = [job for job in jobs if job.state == "due"]
     load = load_sheet([job.judged for job in due])
     return render(
@@ -70,12 +70,12 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
     )
 
 
-def _jobs(request: Request, session: Reading, monday: date, from_day: date, today: date) -> list[DueJob]:
+def _jobs(request: Request, session: Reading, monday: date, from_day: date) -> list[DueJob]:
     found = []
     for area in all_areas(session):
         shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
         forecast = request.app.state.weather.forecast(lawn_of(area).climate, monday, 7)
-        one = lane(session, area, season_to_show(session, area, from_day), today)
+        one = lane(session, area, season_to_show(session, area, from_day), from_day)
         for judged in one.year.rounds:
             state = _state_in_week(judged, monday + timedelta(days=6), from_day)
             if state in ("due", "overdue", "stopped"):
