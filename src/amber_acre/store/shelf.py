@@ -100,17 +100,14 @@ def add_delivery(session: Session, product_id: int, on_day: date, mass_kg: float
 
 def stock_kg(session: Session) -> Mapping[int, float]:
     """Mass in hand by product id: deliveries less the entries that stand. May be below zero."""
-    stock: dict[int, float] = dict(
-        session.execute(select(DeliveryRow.product_id, func.sum(DeliveryRow.mass_kg)).group_by(DeliveryRow.product_id))
-        .tuples()
-        .all()
-    )
+    delivered = select(DeliveryRow.product_id, func.sum(DeliveryRow.mass_kg)).group_by(DeliveryRow.product_id)
+    stock: dict[int, float] = {key: float(mass) for key, mass in session.execute(delivered)}
     later = aliased(EntryRow)
     used = (
         select(EntryRow.product_id, func.sum(EntryRow.amount_kg))
         .where(~select(later.id).where(later.corrects_id == EntryRow.id).exists())
         .group_by(EntryRow.product_id)
     )
-    for key, mass in session.execute(used).tuples():
-        stock[key] = stock.get(key, 0.0) - mass
+    for key, mass in session.execute(used):
+        stock[key] = stock.get(key, 0.0) - float(mass)
     return stock

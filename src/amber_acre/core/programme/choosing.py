@@ -2,9 +2,9 @@
 
 A candidate is a product at the rate that meets the round's nitrogen, pulled back by every limit it
 meets. Of all ways to fill the rounds the one chosen keeps the label's interval and yearly maximum and
-the rule's slow-release share, then, in this order: falls short of nitrogen least, brings potassium
-where the test wants it, carries least phosphorus nobody needs, keeps slow feed for cool ground out,
-costs least.
+the rule's slow-release share, then, in this order: leaves fewest rounds empty, keeps organic feed out
+of cold ground where it would not be released, falls short of nitrogen least, brings potassium where the
+test wants it, carries least phosphorus nobody needs, costs least.
 """
 
 from __future__ import annotations
@@ -55,7 +55,7 @@ class Filled:
 def targets(slots: Sequence[Slot], yearly_g_m2: float, cap_g_m2: float) -> list[float]:
     """Nitrogen for each slot in g/m²: its share of the year, none above the application cap.
 
-    What a capped slot cannot take goes to the others by their shares while they have room.
+    What a capped slot cannot take goes to the others in proportion to the room they have.
     """
     wanted = [yearly_g_m2 * slot.share for slot in slots]
     for _ in slots:
@@ -161,11 +161,18 @@ def fill(
 def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings) -> tuple[float, ...]:
     """Smaller is better, in the order the module promises; the shortfall in steps of a tenth of target."""
     if choice is None:
-        return (10.0, 0, 0, 0, 0.0)
+        return (1.0, 0.0, 0.0, 0.0, 0.0, 0.0)
     short = max(0.0, 1 - choice.brings.nitrogen / item.target_g_m2)
     misses_potassium = findings.potassium == "low" and choice.product.k2o == 0
     idle_p = choice.brings.phosphorus if findings.phosphorus != "low" else 0.0
-    return (float(round(short * 10)), float(misses_potassium), round(idle_p, 2), float(choice.cold), choice.cost_m2)
+    return (
+        0.0,
+        float(choice.cold),
+        float(round(short * 10)),
+        float(misses_potassium),
+        round(idle_p, 2),
+        choice.cost_m2,
+    )
 
 
 def _shortlist(item: Filled, findings: SoilFindings) -> list[Candidate | None]:

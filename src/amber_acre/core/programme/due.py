@@ -13,7 +13,6 @@ from amber_acre.core.quantities import Kilograms
 
 DueState = Literal["due", "coming", "overdue", "done", "skipped", "stopped"]
 HEAVY_RAIN_MM = 25.0  # in a day: washes granules off [common-practice]
-HOT_DAY_C = 29.0  # no quick nitrogen [common-practice]
 FROZEN_BELOW_C = 0.0
 WINDY_M_S = 4.0  # drift of a spray; about 9 mph [common-practice]
 WET_FOR_FOLIAR_MM = 1.0  # a foliar feed needs a dry leaf for hours [common-practice]
@@ -65,8 +64,8 @@ def holds(judged: JudgedRound, forecast: DayForecast) -> tuple[str, ...]:
         found.append(f"Heavy rain, {forecast.rain_mm:.0f} mm: washes off (over {HEAVY_RAIN_MM:.0f} mm).")
     if forecast.min_c < FROZEN_BELOW_C:
         found.append(f"Frost, {forecast.min_c:.0f} °C: nothing on frozen ground.")
-    if forecast.max_c >= HOT_DAY_C and judged.brings.quick > 0.05:
-        found.append(f"Heat, {forecast.max_c:.0f} °C: quick nitrogen waits for under {HOT_DAY_C:.0f} °C.")
+    if forecast.max_c >= judged.heat_from_c and judged.brings.quick > 0.05:
+        found.append(f"Heat, {forecast.max_c:.0f} °C: quick nitrogen waits for under {judged.heat_from_c:.0f} °C.")
     if product.liquid and forecast.wind_m_s > WINDY_M_S:
         found.append(f"Wind, {forecast.wind_m_s:.0f} m/s: spray drifts (over {WINDY_M_S:.0f} m/s).")
     if product.liquid and WET_FOR_FOLIAR_MM < forecast.rain_mm <= HEAVY_RAIN_MM:
@@ -74,11 +73,12 @@ def holds(judged: JudgedRound, forecast: DayForecast) -> tuple[str, ...]:
     return tuple(found)
 
 
-def hold_rules(product: Product) -> tuple[str, ...]:
-    """What would hold a round of this product, for the job sheet."""
+def hold_rules(judged: JudgedRound) -> tuple[str, ...]:
+    """What would hold a round, for the job sheet."""
+    product = judged.round.product
     rules = [f"rain over {HEAVY_RAIN_MM:.0f} mm in a day", "frozen or saturated ground"]
     if product.quick_fraction > 0:
-        rules.append(f"air {HOT_DAY_C:.0f} °C or over, or drought")
+        rules.append(f"air {judged.heat_from_c:.0f} °C or over, or drought")
     if product.liquid:
         rules.append(f"wind over {WINDY_M_S:.0f} m/s, wet leaf, rain within hours")
     return tuple(rules)

@@ -40,6 +40,7 @@ class JudgedRound:
     round: PlannedRound
     done_on: date | None
     logged_kg: float
+    heat_from_c: float
     amount_kg: Kilograms
     packs: PackCount | None
     brings: Nutrients
@@ -107,6 +108,7 @@ def _judge_one(
         item,
         logged[-1].on if logged else None,
         sum(entry.amount_kg for entry in logged),
+        HEAT_FROM_C[lawn.grass.season],
         amount,
         packs,
         brings,
@@ -270,7 +272,7 @@ def _warnings(
             )
     day = series.index(item.on)
     if 0 <= day < len(series.mean_c):
-        if series.max_c[day] >= HEAT_FROM_C and brings.quick > HOT_QUICK_CAP_G_M2:
+        if series.max_c[day] >= HEAT_FROM_C[lawn.grass.season] and brings.quick > HOT_QUICK_CAP_G_M2:
             found.append(
                 f"{brings.quick:.1f} g/m² of quick nitrogen in the heat (usual maximum {series.max_c[day]:.0f} °C): burn and disease."
             )

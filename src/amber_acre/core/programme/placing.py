@@ -72,7 +72,7 @@ def place_rounds(lawn: Lawn, series: DailySeries, demand: Daily, yearly_g_m2: fl
     else:
         open_days &= series.min_c > 0  # nothing on frozen ground
         wishes = _cool_pattern(max(runs_of(growing), key=lambda run: run[1] - run[0]), yearly_g_m2)
-    return _fit(wishes, open_days, heat_mask(series), series)
+    return _fit(wishes, open_days, heat_mask(series, lawn.grass.season), series)
 
 
 def _cool_count(yearly_g_m2: float) -> int:

@@ -54,5 +54,5 @@ def lawn_year(
         inside,
         ledger(lawn, rounds, inside),
         supply(lawn, rounds, inside, series),
-        spans(lawn.climate, series, lawn.rules.blackouts),
+        spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
     )

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from amber_acre.core.season.climate import Climate, DailySeries, MonthDay
+from amber_acre.core.tables.grasses import Season
 
 Mask = NDArray[np.bool_]
 WindowKind = Literal["frost", "heat", "blackout"]
@@ -17,8 +18,9 @@ WindowKind = Literal["frost", "heat", "blackout"]
 # Mean daily minimum below which a hard frost (−2.2 °C) is likely in some night of an ordinary
 # year; used only where no frost dates are known. From memory [frost-from-normals].
 FROST_LIKELY_BELOW_C = 3.0
-# Mean daily maximum from which quick nitrogen burns and pushes cool-season turf at the wrong time.
-HEAT_FROM_C = 29.0  # about 85 °F [common-practice]
+# Daily maximum from which quick nitrogen burns or pushes turf at the wrong time: about 85 °F for
+# cool-season grass; warm-season grass grows best near 31 °C and is held only in extremes [common-practice].
+HEAT_FROM_C: dict[Season, float] = {"cool": 29.0, "warm": 35.0}
 
 
 @dataclass(frozen=True)
@@ -56,9 +58,9 @@ def frost_mask(climate: Climate, series: DailySeries) -> Mask:
     return cold
 
 
-def heat_mask(series: DailySeries) -> Mask:
-    """True on days whose mean maximum is 29 °C or more."""
-    hot: Mask = series.max_c >= HEAT_FROM_C
+def heat_mask(series: DailySeries, season: Season) -> Mask:
+    """True on days whose mean maximum is 29 °C or more (cool-season grass), 35 °C (warm-season)."""
+    hot: Mask = series.max_c >= HEAT_FROM_C[season]
     return hot
 
 
@@ -67,11 +69,11 @@ def blackout_mask(blackouts: tuple[Blackout, ...], series: DailySeries) -> Mask:
     return np.array([any(b.covers(series.day(n)) for b in blackouts) for n in range(len(series.mean_c))], dtype=bool)
 
 
-def spans(climate: Climate, series: DailySeries, blackouts: tuple[Blackout, ...]) -> tuple[Span, ...]:
+def spans(climate: Climate, series: DailySeries, blackouts: tuple[Blackout, ...], season: Season) -> tuple[Span, ...]:
     """Every frost, heat and blackout stretch of the series, in order of its first day."""
     found = [
         *_runs(frost_mask(climate, series), series, "frost", "hard frost likely"),
-        *_runs(heat_mask(series), series, "heat", "heat: hold quick nitrogen"),
+        *_runs(heat_mask(series, season), series, "heat", "heat: hold quick nitrogen"),
     ]
     for blackout in blackouts:
         found += _runs(blackout_mask((blackout,), series), series, "blackout", blackout.name)

@@ -143,7 +143,7 @@ def _page(
         judged=judged,
         stock=stock_kg(session),
         states={j.round.number: state_of(j, day) for j in chosen.year.rounds} if chosen else {},
-        hold_rules=hold_rules(judged.round.product) if judged else [],
+        hold_rules=hold_rules(judged) if judged else [],
         products=shelf(session),
         change=change,
         working=_working(chosen, judged, working),

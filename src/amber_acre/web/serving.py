@@ -1,0 +1,13 @@
+"""The application as a server's factory makes it, with the settings of the environment."""
+
+from __future__ import annotations
+
+from fastapi import FastAPI
+
+from amber_acre.settings import Settings
+from amber_acre.web.app import create_app
+
+
+def application() -> FastAPI:
+    """For ``uvicorn --factory``."""
+    return create_app(Settings())

@@ -1,0 +1,100 @@
+"""Every recorded step, evaluated by an independent evaluator, gives its own result."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Iterator
+from datetime import date, timedelta
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+from simpleeval import simple_eval
+
+from amber_acre.core.measure.entry import read_cut_out, read_outline
+from amber_acre.core.measure.size import CutOut, net_size
+from amber_acre.core.programme.brief import Lawn
+from amber_acre.core.programme.planning import plan_year
+from amber_acre.core.programme.supply import release_working
+from amber_acre.core.programme.year import lawn_year
+from amber_acre.core.season.climate import season_start
+from amber_acre.core.season.growth import growth_potential
+from amber_acre.core.working import Figure, Limit, Working
+from amber_acre.web.references import REFERENCES
+from amber_acre.web.shown import substituted, worded
+from tests.core.test_programme import LAWNS, entry
+from tests.core.worlds import SHELF
+
+FUNCTIONS = {"min": min, "max": max, "sqrt": math.sqrt, "exp": math.exp, "ceil": math.ceil}
+
+
+def check(working: Working) -> int:
+    """Evaluates every step and holds its result, source and wording; returns how many there were."""
+    for step in working.steps:
+        names = {figure.symbol: figure.value for figure in step.figures} | {"pi": math.pi}
+        again = simple_eval(step.formula, names=names, functions=FUNCTIONS)
+        assert again == pytest.approx(step.result, rel=1e-9, abs=1e-9), (working.subject, step.title)
+        assert step.source in REFERENCES, step.source
+        assert step.unit == step.unit.strip()
+        for text in (substituted(step), worded(step)):
+            assert "_" not in text, text
+    return len(working.steps)
+
+
+def workings_of(place: Lawn, today: date) -> Iterator[Working]:
+    start = season_start(place.climate, today)
+    made = plan_year(place, SHELF, start, start)
+    log = [entry(made.rounds[0], place.size_m2, 1.05)] if made.rounds else []
+    year = lawn_year(place, made.rounds, log, start, start + timedelta(days=200))
+    yield from (year.need.working, year.soil.working, year.ledger.working, made.need.working)
+    for one in year.rounds:
+        yield one.working
+    for ribbon in year.ribbons:
+        yield release_working(ribbon, next(p for p in SHELF if p.total_nitrogen))
+
+
+@settings(max_examples=40, deadline=None)
+@given(LAWNS, st.dates(date(2024, 1, 1), date(2030, 1, 1)))
+def test_every_step_of_a_year_evaluates_to_its_result(place: Lawn, today: date) -> None:
+    assert sum(check(working) for working in workings_of(place, today)) > 10
+
+
+@given(
+    st.sampled_from(
+        [
+            ("rectangle", ("12 m", "9 m")),
+            ("triangle", ("13 m", "14 m", "15 m")),
+            ("circle", ("31 ft",)),
+            ("range", ("300 m²", "340 m²")),
+        ]
+    )
+)
+def test_every_step_of_an_area_evaluates_to_its_result(typed: tuple[str, tuple[str, ...]]) -> None:
+    cuts = (
+        CutOut("pond", read_cut_out("circle", ("2 m",))[0]),
+        CutOut("bed", read_cut_out("triangle", ("3 m", "4 m", "5 m"))[0]),
+    )
+    assert check(net_size(read_outline(*typed).shape, cuts).working) >= 4
+
+
+def test_growth_potential_records_itself() -> None:
+    working = Working("growth")
+    growth_potential(14.2, "cool", working)
+    assert check(working) == 1
+
+
+def test_a_wrong_formula_would_be_found() -> None:
+    working = Working("broken")
+    working.step("sum", "a + b", [Figure("a", 1, "m", "a"), Figure("b", 2, "m", "b")], 4, "m", "heron")
+    with pytest.raises(AssertionError):
+        check(working)
+    with pytest.raises(ValueError, match="finite"):
+        working.step("bad", "a", [Figure("a", 1, "", "a")], math.nan, "", "heron")
+
+
+def test_limits_hold_with_a_hair_of_rounding() -> None:
+    limit = Limit("label", 10, 20, "label")
+    assert limit.holds(20 * (1 + 1e-9))
+    assert not limit.holds(20.01)
+    assert not limit.holds(9.9)
+    assert Limit("open", None, None, "label").holds(1e9)

@@ -1,0 +1,196 @@
+"""The database: what it promises about keeping, refusing and two people at once."""
+
+from __future__ import annotations
+
+import threading
+from collections.abc import Iterator
+from datetime import UTC, date, datetime
+from pathlib import Path
+from typing import Any
+
+import pytest
+from alembic.autogenerate import compare_metadata
+from alembic.migration import MigrationContext
+from sqlalchemy import Engine, select, text
+from sqlalchemy.exc import DatabaseError, IntegrityError
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.store import areas, climates, daybook, find, programmes, rules, shelf
+from amber_acre.store.session import migrate, open_engine, reading, writing
+from amber_acre.store.tables import AreaRow, Base, EntryRow, ProductRow, RoundRow
+from tests.core.worlds import BAY, BYLAW, SLOW
+
+
+@pytest.fixture
+def engine(tmp_path: Path) -> Iterator[Engine]:
+    made = open_engine(tmp_path / "folder" / "store.sqlite")
+    migrate(made)
+    yield made
+    made.dispose()
+
+
+@pytest.fixture
+def demo_engine(demo_settings_copy: Any) -> Iterator[Engine]:
+    made = open_engine(demo_settings_copy.database)
+    yield made
+    made.dispose()
+
+
+def test_the_migration_makes_what_the_tables_say(engine: Engine) -> None:
+    with engine.connect() as connection:
+        assert compare_metadata(MigrationContext.configure(connection), Base.metadata) == []
+    migrate(engine)  # a second time changes nothing
+
+
+def test_every_connection_is_safe(engine: Engine) -> None:
+    with engine.connect() as connection:
+        read = {
+            p: connection.execute(text(f"PRAGMA {p}")).scalar()
+            for p in ("foreign_keys", "journal_mode", "synchronous", "busy_timeout")
+        }
+    assert read == {"foreign_keys": 1, "journal_mode": "wal", "synchronous": 2, "busy_timeout": 5000}
+
+
+def test_climates_rules_and_products_come_back_as_they_went_in(engine: Engine) -> None:
+    with writing(engine) as session:
+        climate_id = climates.save_climate(session, BAY, depot=True).id
+        rule_id = rules.save_rule_set(session, BYLAW, "a note").id
+        product_id = shelf.save_product(session, SLOW, label_min_typed="12 g/m²", label_max_typed="25 g/m²", yearly_max_typed="", rate_confirmed=False).id  # fmt: skip
+        climates.save_climate(session, BAY, depot=True, climate_id=climate_id)
+        rules.save_rule_set(session, BYLAW, "a note", rule_id)
+        session.commit()
+    with reading(engine) as session:
+        assert climates.climate_of(climates.climates(session)[0]) == BAY
+        assert rules.rule_set_of(rules.rule_sets(session)[0]) == BYLAW
+        back = shelf.product_of(session.get_one(ProductRow, product_id))
+    assert (back.name, back.grade, back.label, back.packs) == (SLOW.name, SLOW.grade, SLOW.label, SLOW.packs)
+    assert {form: share for form, share in back.nitrogen.items() if share} == SLOW.nitrogen
+
+
+@pytest.mark.parametrize(
+    "statement",
+    [
+        "UPDATE soil_tests SET ph = 12",
+        "UPDATE areas SET low_m2 = size_m2 * 2",
+        "UPDATE products SET density_kg_l = NULL WHERE liquid",
+        "UPDATE products SET label_min_g_m2 = label_max_g_m2 * 2",
+        "UPDATE climate_months SET rain_mm = -1",
+        "UPDATE rounds SET rate_g_m2 = 0",
+        "DELETE FROM climates",
+        "UPDATE areas SET property_id = 999",
+        "INSERT INTO deliveries (product_id, on_day, mass_kg, note) VALUES (1, '2026-01-01', -5, '')",
+    ],
+)
+def test_the_database_itself_refuses_what_cannot_be(demo_engine: Engine, statement: str) -> None:
+    with pytest.raises(IntegrityError), demo_engine.connect() as connection:
+        connection.execute(text(statement))
+
+
+@pytest.mark.parametrize("statement", ["UPDATE entries SET amount_kg = 1", "DELETE FROM entries WHERE id = 1"])
+def test_a_log_entry_is_never_changed(demo_engine: Engine, statement: str) -> None:
+    with pytest.raises(DatabaseError, match="write a correction"), demo_engine.connect() as connection:
+        connection.execute(text(statement))
+
+
+def write(session: Any, key: str, amount: float = 2.0, corrects: int | None = None) -> EntryRow:
+    return daybook.write_entry(
+        session, form_key=key, area_id=1, round_id=None, product_id=1, applied_on=date(2026, 5, 20), amount_kg=amount,
+        amount_typed="2 kg", covered_m2=400.0, covered_typed="400 m²", who="Wren", licence="", weather="", note="",
+        reason="", recorded_at=datetime(2026, 5, 20, tzinfo=UTC), corrects_id=corrects,
+    )  # fmt: skip
+
+
+def test_the_same_form_sent_twice_is_one_entry_and_stock_follows(demo_engine: Engine) -> None:
+    with writing(demo_engine) as session:
+        before = shelf.stock_kg(session)[1]
+        first = write(session, "k1")
+        assert write(session, "k1").id == first.id
+        assert shelf.stock_kg(session)[1] == pytest.approx(before - 2)
+        fix = write(session, "k2", 1.5, corrects=first.id)
+        assert shelf.stock_kg(session)[1] == pytest.approx(before - 1.5)
+        with pytest.raises(DoesNotFit, match="corrected already"):
+            write(session, "k3", 1.0, corrects=first.id)
+        write(session, "k4", 0.0, corrects=fix.id)
+        assert shelf.stock_kg(session)[1] == pytest.approx(before)
+    with writing(demo_engine) as session, pytest.raises(IntegrityError):
+        write(session, "k5", 0.0)
+
+
+def test_a_round_or_lawn_changed_by_somebody_else_is_not_overwritten(demo_engine: Engine) -> None:
+    with writing(demo_engine) as session:
+        row = session.scalars(select(RoundRow)).first()
+        assert row is not None
+        seen = row.version
+        same: dict[str, Any] = {
+            "on_day": row.on_day,
+            "product_id": row.product_id,
+            "rate_g_m2": 10.0,
+            "change_reason": "x",
+            "skipped": False,
+        }
+        programmes.change_round(session, row, version=seen, **same)
+        with pytest.raises(DoesNotFit, match="Somebody else changed this round"):
+            programmes.change_round(session, row, version=seen, **same)
+        session.commit()
+    with writing(demo_engine) as session:
+        area = session.get_one(AreaRow, 1)
+        with pytest.raises(DoesNotFit, match="Somebody else changed this lawn"):
+            areas.save_area(
+                session, property_id=1, name="x", outline=areas.TypedShape("circle", ("9 m",)), cut_outs=[],
+                size=areas.size_of(area), size_confirmed=False, grass="couch", upkeep="low", clippings_returned=True,
+                irrigated=True, no_soil_test=True, area_id=1, version=area.version - 1,
+            )  # fmt: skip
+
+
+def test_two_writers_wait_for_each_other(demo_engine: Engine) -> None:
+    failed: list[Exception] = []
+
+    def many(name: str) -> None:
+        try:
+            for n in range(12):
+                with writing(demo_engine) as session:
+                    write(session, f"{name}-{n}")
+                    session.commit()
+        except Exception as error:
+            failed.append(error)
+
+    threads = [threading.Thread(target=many, args=(name,)) for name in ("a", "b", "c")]
+    for thread in threads:
+        thread.start()
+    for thread in threads:
+        thread.join()
+    assert not failed
+    with reading(demo_engine) as session:
+        assert len(session.scalars(select(EntryRow).where(EntryRow.form_key.like("%-%-%") | EntryRow.form_key.like("a-%") | EntryRow.form_key.like("b-%") | EntryRow.form_key.like("c-%"))).all()) >= 36  # fmt: skip
+
+
+def test_every_size_kept_is_the_size_measured(demo_engine: Engine) -> None:
+    with reading(demo_engine) as session:
+        rows = areas.all_areas(session)
+        assert len(rows) > 8
+        for row in rows:
+            assert areas.size_of(row).size_m2 == pytest.approx(row.size_m2)
+
+
+def test_planning_again_keeps_the_older_programme_and_replans_only_what_is_open(demo_engine: Engine) -> None:
+    today = date(2026, 5, 27)
+    with writing(demo_engine) as session:
+        area = session.get_one(AreaRow, 1)
+        season = programmes.season_to_show(session, area, today)
+        before = programmes.programme_of(session, 1, season)
+        after = programmes.plan_area(session, area, today)
+        assert before is not None
+        assert after.id != before.id
+        assert all(row.closes >= today for row in after.rounds)
+        assert len(after.rounds) == len(before.rounds) - 1
+        again = programmes.lane(session, area, season, today)
+        assert again.year.ledger.applied.nitrogen > 3
+        assert session.get(type(before), before.id) is not None
+
+
+def test_find_takes_signs_literally(demo_engine: Engine) -> None:
+    with reading(demo_engine) as session:
+        assert ("property", "Quillfeather House (Maud Quillfeather)", "/properties/1") in find.find(session, "QUILL")
+        assert find.find(session, "%") == []
+        assert find.find(session, "_") == []
+        assert len(find.find(session, "lawn")) > 4
