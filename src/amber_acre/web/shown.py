@@ -23,7 +23,7 @@ def figure(value: float, digits: int = 3) -> str:
     if size >= 10 ** (digits - 1):
         return f"{value:,.0f}"
     decimals = 0
-    while decimals < 8 and round(size * 10**decimals) < 10 ** (digits - 1):
+    while decimals < 12 and round(size * 10**decimals) < 10 ** (digits - 1):
         decimals += 1
     return f"{value:,.{decimals}f}"
 

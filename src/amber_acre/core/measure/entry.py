@@ -2,13 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import TypeVar
 
 from amber_acre.core import typed
-from amber_acre.core.errors import NotUnderstood
+from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.measure.shapes import Circle, KnownRange, Measurable, Outline, Rectangle, Triangle
 from amber_acre.core.quantities import Metres, SquareMetres
+
+_S = TypeVar("_S")
 
 
 @dataclass(frozen=True)
@@ -52,12 +55,21 @@ def read_outline(kind: str, texts: Sequence[str], bare_length: str = "m", bare_a
     fields = [f"side_{n}" for n in range(1, wanted + 1)]
     if kind == "range":
         ends = [typed.area(t, bare_area, f) for t, f in zip(padded, fields, strict=True)]
-        shape: Outline = KnownRange(SquareMetres(ends[0].value), SquareMetres(ends[1].value))
+        shape: Outline = _built(KnownRange, SquareMetres(ends[0].value), SquareMetres(ends[1].value))
         return ReadShape(shape, tuple(end.text for end in ends))
     sides = [typed.length(t, bare_length, f) for t, f in zip(padded, fields, strict=True)]
     metres = [Metres(side.value) for side in sides]
-    shape = {"rectangle": Rectangle, "triangle": Triangle, "circle": Circle}[kind](*metres)
+    shape = _built({"rectangle": Rectangle, "triangle": Triangle, "circle": Circle}[kind], *metres)
     return ReadShape(shape, tuple(side.text for side in sides))
+
+
+def _built(kind: Callable[..., _S], *sizes: float) -> _S:
+    """The shape; a refusal of its sides together is put beside the first of them."""
+    try:
+        return kind(*sizes)
+    except AmberError as refusal:
+        refusal.field = "side_1"
+        raise
 
 
 def read_cut_out(kind: str, texts: Sequence[str], bare_length: str = "m") -> tuple[Measurable, tuple[str, ...]]:

@@ -63,15 +63,48 @@ def cheapest_packs(
     if not product.packs:
         raise MissingInput(f"{product.name} has no pack on the shelf. Add one with its price.", field="packs")
     pack = min(product.packs, key=lambda p: (whole_packs(amount_kg, p) * p.price, p.mass_kg))
+    needed = Figure("amount_kg", amount_kg, "kg", "needed")
+    one = Figure("pack_kg", pack.mass_kg, "kg", "one pack")
+    packs = Figure("packs", _count_packs(amount_kg, pack, needed, one, working), "packs", "whole packs")
+    left = working.step(
+        "Left over after the planned rate",
+        "packs * pack_kg - amount_kg",
+        [packs, one, needed],
+        packs.value * pack.mass_kg - amount_kg,
+        "kg",
+        "plane-geometry",
+    )
+    emptied = working.step(
+        "Rate if every pack were emptied",
+        "packs * pack_kg * 1000 / size_m2",
+        [packs, one, Figure("size_m2", size_m2, "m²", "net size")],
+        packs.value * pack.mass_kg * 1000 / size_m2,
+        "g/m²",
+        "plane-geometry",
+        (Limit("label rate", product.label.min_g_m2, product.label.max_g_m2, "label"),),
+    )
+    cost, used = _costs(pack, packs, needed, one, working)
+    return PackCount(
+        pack,
+        int(packs.value),
+        Kilograms(max(0.0, left)),
+        GramsPerSquareMetre(emptied),
+        emptied * size_m2 / low_m2 <= product.label.max_g_m2 * (1 + 1e-9),
+        Money(cost),
+        Money(used),
+    )
+
+
+def _count_packs(amount_kg: Kilograms, pack: Pack, needed: Figure, one: Figure, working: Working) -> float:
     exact = working.step(
         f"Packs of {pack.name}, exactly",
         "amount_kg / pack_kg",
-        [Figure("amount_kg", amount_kg, "kg", "needed"), Figure("pack_kg", pack.mass_kg, "kg", "one pack")],
+        [needed, one],
         _exact_packs(amount_kg, pack),
         "packs",
         "plane-geometry",
     )
-    count = working.step(
+    return working.step(
         f"Whole packs of {pack.name}: rounded up",
         "ceil(exact)",
         [Figure("exact", exact, "packs", "packs exactly")],
@@ -80,56 +113,21 @@ def cheapest_packs(
         "plane-geometry",
         note="An exact multiple is not rounded up.",
     )
-    bought = [
-        Figure("packs", count, "packs", "whole packs"),
-        Figure("pack_kg", pack.mass_kg, "kg", "one pack"),
-    ]
-    left = working.step(
-        "Left over after the planned rate",
-        "packs * pack_kg - amount_kg",
-        [*bought, Figure("amount_kg", amount_kg, "kg", "needed")],
-        count * pack.mass_kg - amount_kg,
-        "kg",
-        "plane-geometry",
-    )
-    label = Limit("label rate", product.label.min_g_m2, product.label.max_g_m2, "label")
-    emptied = working.step(
-        "Rate if every pack were emptied",
-        "packs * pack_kg * 1000 / size_m2",
-        [*bought, Figure("size_m2", size_m2, "m²", "net size")],
-        count * pack.mass_kg * 1000 / size_m2,
-        "g/m²",
-        "plane-geometry",
-        (label,),
-    )
+
+
+def _costs(pack: Pack, packs: Figure, needed: Figure, one: Figure, working: Working) -> tuple[float, float]:
+    """Cost of the whole packs, and of what goes down."""
+    price = Figure("price", pack.price, "", "price of a pack")
     cost = working.step(
-        "Cost of the whole packs",
-        "packs * price",
-        [bought[0], Figure("price", pack.price, "", "price of a pack")],
-        count * pack.price,
-        "",
-        "shelf",
+        "Cost of the whole packs", "packs * price", [packs, price], packs.value * pack.price, "", "shelf"
     )
     used = working.step(
         "Cost of what goes down",
         "amount_kg / pack_kg * price",
-        [
-            Figure("amount_kg", amount_kg, "kg", "needed"),
-            Figure("pack_kg", pack.mass_kg, "kg", "one pack"),
-            Figure("price", pack.price, "", "price of a pack"),
-        ],
-        amount_kg / pack.mass_kg * pack.price,
+        [needed, one, price],
+        needed.value / pack.mass_kg * pack.price,
         "",
         "shelf",
         note="The rest of the last pack stays in stock.",
     )
-    thickest = emptied * size_m2 / low_m2
-    return PackCount(
-        pack,
-        int(count),
-        Kilograms(max(0.0, left)),
-        GramsPerSquareMetre(emptied),
-        thickest <= product.label.max_g_m2 * (1 + 1e-9),
-        Money(cost),
-        Money(used),
-    )
+    return cost, used

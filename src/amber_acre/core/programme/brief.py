@@ -40,8 +40,8 @@ class RuleSet:
     def __post_init__(self) -> None:
         if not 0 <= self.slow_share_min <= 1:
             raise OutOfRange("The slow-release share must be 0 to 100 %.", field="slow_share", limits=(0, 1))
-        for field in ("yearly_cap_g_m2", "quick_cap_g_m2", "total_cap_g_m2"):
-            cap = getattr(self, field)
+        for field in ("yearly_cap", "quick_cap", "total_cap"):
+            cap = getattr(self, f"{field}_g_m2")
             if cap is not None and not 0 < cap <= 100:
                 raise OutOfRange(
                     f"A nitrogen cap of {cap:g} g/m² is outside 0–100. Check the unit.",

@@ -37,33 +37,7 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     under the rule's yearly cap. Demand of a day = need × growth of the day ÷ growth of the season.
     """
     working = Working("Nitrogen need of the year")
-    grass = lawn.grass
-    low, high = (bound * POUND_PER_THOUSAND_G_M2 for bound in grass.need_lb_1000)
-    for name, printed, converted in (("low", grass.need_lb_1000[0], low), ("high", grass.need_lb_1000[1], high)):
-        working.step(
-            f"{grass.common_name}, {name} end, from lb/1000 ft²",
-            "need_lb * lb_1000_g_m2",
-            [
-                Figure("need_lb", printed, "lb/1000 ft²", f"{name} end as printed"),
-                Figure("lb_1000_g_m2", POUND_PER_THOUSAND_G_M2, "g/m²", "1 lb/1000 ft²"),
-            ],
-            converted,
-            "g/m²",
-            grass.source,
-        )
-    level = UPKEEP_LEVEL[lawn.upkeep]
-    need = working.step(
-        f"Need at {lawn.upkeep} upkeep",
-        "low_g_m2 + level * (high_g_m2 - low_g_m2)",
-        [
-            Figure("low_g_m2", low, "g/m²", "low end"),
-            Figure("level", level, "", f"{lawn.upkeep} upkeep"),
-            Figure("high_g_m2", high, "g/m²", "high end"),
-        ],
-        low + level * (high - low),
-        "g/m²",
-        grass.source,
-    )
+    need = _need_at_upkeep(lawn, working)
     if lawn.clippings_returned:
         need = _times(working, need, CLIPPINGS_FACTOR, "clippings are returned", "clippings-n")
     test = lawn.soil_test
@@ -94,6 +68,37 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
         )
     demand: Daily = need * growth / growth.sum()
     return NitrogenNeed(GramsPerSquareMetre(need), demand, working)
+
+
+def _need_at_upkeep(lawn: Lawn, working: Working) -> float:
+    """The place between the printed ends of the grass's range that its upkeep takes, g/m²."""
+    grass = lawn.grass
+    low, high = (bound * POUND_PER_THOUSAND_G_M2 for bound in grass.need_lb_1000)
+    for name, printed, converted in (("low", grass.need_lb_1000[0], low), ("high", grass.need_lb_1000[1], high)):
+        working.step(
+            f"{grass.common_name}, {name} end, from lb/1000 ft²",
+            "need_lb * lb_1000_g_m2",
+            [
+                Figure("need_lb", printed, "lb/1000 ft²", f"{name} end as printed"),
+                Figure("lb_1000_g_m2", POUND_PER_THOUSAND_G_M2, "g/m²", "1 lb/1000 ft²"),
+            ],
+            converted,
+            "g/m²",
+            grass.source,
+        )
+    level = UPKEEP_LEVEL[lawn.upkeep]
+    return working.step(
+        f"Need at {lawn.upkeep} upkeep",
+        "low_g_m2 + level * (high_g_m2 - low_g_m2)",
+        [
+            Figure("low_g_m2", low, "g/m²", "low end"),
+            Figure("level", level, "", f"{lawn.upkeep} upkeep"),
+            Figure("high_g_m2", high, "g/m²", "high end"),
+        ],
+        low + level * (high - low),
+        "g/m²",
+        grass.source,
+    )
 
 
 def _times(working: Working, need: float, factor: float, reason: str, source: str) -> float:

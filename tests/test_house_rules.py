@@ -1,0 +1,108 @@
+"""The house keeps its own rules: sizes, purity, docstrings, glossary, references, what ships."""
+
+from __future__ import annotations
+
+import ast
+import re
+from collections.abc import Iterator
+from pathlib import Path
+
+import pytest
+
+from amber_acre.core import quantities
+from amber_acre.core.tables import grasses, nitrogen_forms, soil_ranges
+from amber_acre.web.references import REFERENCES
+
+ROOT = Path(__file__).parent.parent
+SOURCE = ROOT / "src" / "amber_acre"
+MODULES = sorted(p for p in SOURCE.rglob("*.py") if "versions" not in p.parts)
+CORE = [p for p in MODULES if "core" in p.relative_to(SOURCE).parts[:1]]
+FUNCTION = ast.FunctionDef | ast.AsyncFunctionDef
+
+
+def functions(path: Path) -> Iterator[FUNCTION]:
+    for node in ast.walk(ast.parse(path.read_text(encoding="utf-8"))):
+        if isinstance(node, FUNCTION):
+            yield node
+
+
+def length(node: FUNCTION) -> int:
+    return (node.end_lineno or node.lineno) - node.lineno + 1
+
+
+def test_modules_and_functions_stay_small() -> None:
+    for path in MODULES:
+        assert len(path.read_text(encoding="utf-8").splitlines()) <= 400, path
+    lengths = sorted((length(f), f"{path.name}:{f.name}") for path in MODULES for f in functions(path))
+    assert lengths[-1][0] <= 60, lengths[-5:]
+    assert lengths[int(len(lengths) * 0.95)][0] <= 40, lengths[int(len(lengths) * 0.95) :]
+
+
+@pytest.mark.parametrize("path", CORE, ids=lambda p: str(p.relative_to(SOURCE)))
+def test_the_core_has_no_clock_and_says_what_it_does(path: Path) -> None:
+    tree = ast.parse(path.read_text(encoding="utf-8"))
+    assert ast.get_docstring(tree), path
+    for node in ast.walk(tree):
+        if isinstance(node, ast.Attribute):
+            assert node.attr not in ("now", "today", "utcnow"), f"{path}:{node.lineno} reads the clock"
+        if isinstance(node, FUNCTION | ast.ClassDef) and not node.name.startswith("_"):
+            assert ast.get_docstring(node), f"{path}:{node.lineno} {node.name} has no docstring"
+
+
+def test_nowhere_but_settings_reads_the_clock_for_the_day() -> None:
+    for path in MODULES:
+        if path.name != "settings.py":
+            assert "date.today" not in path.read_text(encoding="utf-8"), path
+
+
+def test_every_source_key_is_a_reference_and_every_reference_is_listed() -> None:
+    listed = (ROOT / "docs" / "references.md").read_text(encoding="utf-8")
+    for key, words in REFERENCES.items():
+        assert f"`{key}`" in listed, key
+        assert words in listed, key
+    used = {g.source for g in grasses.GRASSES} | {r.source for r in nitrogen_forms.FORM_ROWS.values()}
+    used |= {f.source for f in nitrogen_forms.FAMILIES.values()} | {r.source for r in soil_ranges.RANGES.values()}
+    for path in CORE:
+        used |= set(re.findall(r"\[([a-z0-9-]+(?:, [a-z0-9-]+)*)\]", " ".join(re.findall(r"#.*|\"\"\".*?\"\"\"", path.read_text(encoding="utf-8"), re.DOTALL))))  # fmt: skip
+    keys = {key for group in used for key in group.split(", ")}
+    assert keys <= set(REFERENCES), keys - set(REFERENCES)
+    assert set(REFERENCES) - keys <= {
+        "label",
+        "rule",
+        "shelf",
+        "heron",
+        "iupac-masses",
+        "from-memory",
+        "plane-geometry",
+    }
+
+
+def test_the_glossary_names_every_quantity() -> None:
+    glossary = (ROOT / "docs" / "glossary.md").read_text(encoding="utf-8")
+    types = [name for name, value in vars(quantities).items() if getattr(value, "__supertype__", None) is float]
+    assert len(types) >= 9
+    for name in types:
+        assert f"`{name}`" in glossary, name
+
+
+def test_documents_name_files_that_exist() -> None:
+    for document in (ROOT / "docs" / "architecture.md", ROOT / "CONTRIBUTING.md", ROOT / "README.md"):
+        for path in re.findall(r"`((?:src|tests|docs|benchmarks)/[\w/.-]+)`", document.read_text(encoding="utf-8")):
+            assert (ROOT / path).exists(), f"{document.name} names {path}"
+    for picture in (ROOT / "docs" / "screenshots").glob("*.png"):
+        assert picture.name in (ROOT / "README.md").read_text(encoding="utf-8"), picture.name
+
+
+def test_nothing_is_fetched_from_elsewhere() -> None:
+    for path in SOURCE.rglob("*"):
+        if path.suffix in (".html", ".css", ".js") and path.name != "htmx.min.js":
+            found = re.findall(r"https?://[^\s\"')]+", path.read_text(encoding="utf-8"))
+            assert [u for u in found if "tailwindcss.com" not in u and "w3.org" not in u] == [], path
+
+
+def test_every_function_is_fully_typed_and_nothing_is_left_unfinished() -> None:
+    for path in MODULES:
+        text = path.read_text(encoding="utf-8")
+        assert not re.search(r"TODO|FIXME|XXX|NotImplementedError|type: ignore", text), path
+        for node in functions(path):
+            assert node.returns is not None, f"{path}:{node.lineno}"

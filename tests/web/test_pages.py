@@ -1,0 +1,227 @@
+"""Pages: every one answers, is safe, works without scripts, and says what happened."""
+
+from __future__ import annotations
+
+import html
+import re
+from datetime import date
+
+import pytest
+from fastapi.testclient import TestClient
+
+from amber_acre.settings import Settings
+from amber_acre.web.app import create_app
+from amber_acre.web.guard import HEADERS
+from tests.conftest import Browser
+from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY
+
+PAGES = (
+    "/", "/?day=2026-09-07", "/?day=2025-12-30", "/properties", "/properties/new", "/properties/1", "/properties/1/edit",
+    "/properties/1?area=2&round=3&working=round", "/properties/1?area=1&working=size", "/properties/1?area=1&working=need",
+    "/properties/2?working=release&round=2", "/properties/6?working=ledger", "/properties/7?area=12&day=2026-01-04",
+    "/properties/1?day=2031-01-01", "/properties/1?day=2028-02-29", "/properties/1/lawns/new", "/areas/3/edit",
+    "/areas/1/soil-tests/new", "/areas/1/log", "/areas/1/log?round=2", "/areas/1/log?round=99", "/entries/1/correct",
+    "/shelf", "/shelf/1", "/shelf/8", "/shelf/new", "/shelf/9/edit", "/daybook", "/daybook.csv", "/almanac",
+    "/almanac/climates/2", "/almanac/climates/new", "/almanac/rules/1", "/almanac/rules/new", "/find", "/find?q=%25",
+    "/find?q=lawn", "/static/app.css", "/static/js/htmx.min.js",
+)  # fmt: skip
+
+
+@pytest.mark.parametrize("url", PAGES)
+def test_every_page_answers_with_its_guards(demo: Browser, url: str) -> None:
+    answer = demo.get(url)
+    assert answer.status_code == 200
+    assert all(answer.headers[name] == value for name, value in HEADERS.items())
+    if answer.headers["content-type"].startswith("text/html"):
+        assert not re.search(r"<script(?![^>]+src=)|\son\w+=|\sstyle=", answer.text)
+        assert not re.search(r'(?:src|href|action)="(?:https?:)?//', answer.text)
+        assert answer.text.count("<form") - answer.text.count('method="get"') - answer.text.count('method="dialog"') <= answer.text.count('name="csrf"')  # fmt: skip
+
+
+@pytest.mark.parametrize(
+    ("url", "status", "says"),
+    [
+        ("/nowhere", 404, "There is no page at this address"),
+        ("/properties/99", 404, "This property is not here"),
+        ("/properties/first", 422, "cannot be read"),
+        ("/areas/99/edit", 404, "This lawn is not here"),
+        ("/shelf/99", 404, "This product is not here"),
+        ("/entries/99/correct", 404, "This entry is not here"),
+        ("/?day=2026-02-30", 422, "cannot be read"),
+        ("/properties/1?day=9999-12-31", 422, "cannot be read"),
+        ("/areas/1/plan", 405, "cannot be used that way"),
+    ],
+)
+def test_what_is_not_there_is_said_in_words(demo: Browser, url: str, status: int, says: str) -> None:
+    answer = demo.get(url)
+    assert answer.status_code == status
+    assert says in answer.text
+    assert "Traceback" not in answer.text
+
+
+def test_a_defect_shows_no_stack_trace(settings: Settings, monkeypatch: pytest.MonkeyPatch) -> None:
+    def broken(*_: object) -> None:
+        raise RuntimeError("secret detail")
+
+    monkeypatch.setattr("amber_acre.web.pages.week.routes.properties", broken)
+    with TestClient(create_app(settings), raise_server_exceptions=False) as client:
+        answer = client.get("/")
+    assert answer.status_code == 500
+    assert "secret detail" not in answer.text
+    assert "went wrong on our side" in answer.text
+
+
+def test_a_form_without_our_token_or_from_elsewhere_is_refused(demo: Browser) -> None:
+    bare = demo.client.post("/areas/1/delete", data={})
+    assert bare.status_code == 403
+    wrong = demo.client.post("/areas/1/delete", data={"csrf": "x" * 43})
+    assert wrong.status_code == 403
+    token = re.search(r'name="csrf" value="([^"]+)"', demo.get("/properties/1").text)
+    assert token is not None
+    elsewhere = demo.client.post(
+        "/areas/1/delete", data={"csrf": token[1]}, headers={"origin": "http://elsewhere.test"}
+    )
+    assert elsewhere.status_code == 403
+    assert "Front lawn" in demo.get("/properties/1").text
+
+
+@pytest.mark.parametrize(
+    ("delete", "gone_from", "name", "restore"),
+    [
+        ("/areas/1/delete", "/properties/1", "Front lawn", "/areas/1/restore"),
+        ("/properties/2/delete", "/properties", "Tannery Court</a>", "/properties/2/restore"),
+        ("/shelf/10/delete", "/shelf", "Kelpline", "/shelf/10/restore"),
+    ],
+)
+def test_what_is_deleted_comes_back(demo: Browser, delete: str, gone_from: str, name: str, restore: str) -> None:
+    answer = demo.post(delete, {})
+    after = demo.get(answer.headers["location"])
+    assert "Undo: bring it back" in after.text
+    assert restore in after.text
+    assert name not in demo.get(gone_from).text
+    demo.post(restore, {})
+    assert name in demo.get(gone_from).text
+    assert demo.post("/areas/99/restore", {}).status_code == 404
+
+
+def test_from_an_empty_database_to_a_logged_application_without_scripts(browser: Browser) -> None:
+    assert "Put a product on the shelf" in browser.get("/").text
+    assert "Nothing here yet" in browser.get("/properties").text
+    for product in (PRODUCT, LIQUID):
+        assert browser.post("/shelf/new", product).status_code == 303
+    browser.post("/shelf/1/deliveries", {"amount": "2 bags"})
+    assert browser.post("/properties/new", PROPERTY).headers["location"] == "/properties/1/lawns/new"
+    more = browser.post("/properties/1/lawns/new", LAWN | {"more": "1"})
+    assert more.status_code == 200
+    assert 'name="size-cut_outs-1-side_1"' in more.text
+    assert browser.post("/properties/1/lawns/new", LAWN).headers["location"] == "/properties/1?area=1"
+    assert "Not planned yet" in browser.get("/properties/1").text
+    browser.post("/areas/1/plan", {})
+    page = html.unescape(browser.get("/properties/1").text)
+    assert "Evenfeed 16-0-8" in page
+    assert "No phosphorus: the soil is adequate in it." in page
+    total = re.search(r"R1 Green-up.*?figures\">([\d.]+) kg", browser.get("/areas/1/log?round=1").text, re.DOTALL)
+    assert total is None or float(total[1]) > 0
+    planned = re.search(r"= <b class=\"figures\">([\d.]+) kg</b>", browser.get("/areas/1/log?round=1").text)
+    assert planned is not None
+    entry = ENTRY | {"amount": f"{planned[1]} kg", "covered": "132.4 m²", "applied_on": "2026-04-10"}
+    assert browser.post("/areas/1/log?round=1", entry, page="/areas/1/log?round=1").status_code == 303
+    assert browser.post("/areas/1/log?round=1", entry, page="/areas/1/log?round=1").status_code == 303
+    assert browser.get("/daybook.csv").text.count("Evenfeed") == 1  # sent twice, written once
+    left = re.search(r"In stock</th><td class=\"num figures\">([\d.]+) kg", browser.get("/shelf/1").text)
+    assert left is not None
+    assert float(left[1]) == pytest.approx(2 * 33 * 0.45359237 - float(planned[1]), abs=0.06)
+    assert "done" in browser.get("/properties/1").text
+
+
+def test_a_correction_stands_beside_what_it_corrects(demo: Browser) -> None:
+    form = {"form_key": "fix", "product": "2", "amount": "5.9 kg", "covered": "412 m²", "applied_on": "2026-04-15", "who": "Wren", "reason": "scale misread"}  # fmt: skip
+    page = demo.get("/properties/1?area=1").text
+    assert "6.38 kg" in page
+    assert demo.post("/entries/1/correct", form, page="/entries/1/correct").status_code == 303
+    page = demo.get("/properties/1?area=1").text
+    assert "5.90 kg" in page
+    book = demo.get("/daybook").text
+    assert "line-through" in book
+    assert "corrects an earlier entry" in book
+    again = demo.post("/entries/1/correct", form | {"form_key": "fix2"}, page="/entries/1/correct")
+    assert again.status_code == 409
+    void = {**form, "form_key": "void", "nothing": "on", "amount": "", "reason": "wrong lawn"}
+    newest = re.findall(r'id="entry-(\d+)"', book)
+    corrected = next(n for n in newest if f'href="/entries/{n}/correct"' in book and "5.90 kg" in book)
+    assert (
+        demo.post(f"/entries/{max(map(int, newest))}/correct", void, page=f"/entries/{corrected}/correct").status_code
+        == 303
+    )
+    assert "struck out" in demo.get("/daybook").text
+
+
+def test_changing_a_round_changes_ledger_and_supply_at_once(demo: Browser) -> None:
+    before = demo.get("/properties/1?area=1&round=2").text
+    version = re.search(r'name="version" value="(\d+)"', before)
+    assert version is not None
+    form = {
+        "on_day": "2026-06-05",
+        "product": "2",
+        "rate": "2 lb/1000",
+        "reason": "client wants less",
+        "version": version[1],
+    }
+    assert demo.post("/rounds/2", form, page="/properties/1?area=1&round=2").status_code == 303
+    after = demo.get("/properties/1?area=1&round=2").text
+    assert "Changed by hand:" in after
+    assert "9.76 g/m²" in after
+    ribbon = re.compile(r"R2, \d+ \w+: ([\d.]+) g/m² N applied")
+    assert [float(ribbon.findall(page)[0]) for page in (before, after)] == pytest.approx([2.64, 2.05], abs=0.01)
+    form |= {"skipped": "on", "version": str(int(version[1]) + 1), "reason": "away"}
+    assert demo.post("/rounds/2", form, page="/properties/1?area=1&round=2").status_code == 303
+    assert "left out" in demo.get("/properties/1?area=1&round=2").text
+
+
+def test_the_page_reads_as_of_the_day_asked_for(demo: Browser) -> None:
+    assert "6.38 kg" in demo.get("/properties/1?area=1&day=2026-04-15").text
+    early = demo.get("/properties/1?area=1&day=2026-04-14").text
+    assert "Went down" not in early
+    assert "14 Apr" in early
+
+
+def test_the_week_says_what_is_due_loads_and_holds(demo: Browser) -> None:
+    page = html.unescape(demo.get("/").text)
+    assert "Due (6)" in page
+    assert "Heavy rain" in page
+    assert "Overdue" in page
+    quickstep = re.search(r"Quickstep 21-0-0</th><td class=\"num figures\">([\d.]+) kg", page)
+    assert quickstep is not None
+    assert float(quickstep[1]) == pytest.approx(5.17 + 8.20 + (1.87 + 1.14) * 0.4536, abs=0.05)
+
+
+def test_the_fragments_that_convert_while_typing(demo: Browser) -> None:
+    board = demo.post("/properties/2/lawns/board", LAWN, page="/properties/2/lawns/new").text
+    assert "38 ft 6 in = 11.735 m" in board
+    assert "<svg" in board
+    waiting = demo.post("/properties/2/lawns/board", {"size-outline": "circle", "size-side_1": "x"}, page="/properties/2/lawns/new").text  # fmt: skip
+    assert "cannot be read" in waiting
+    label = demo.post(
+        "/shelf/reading", {"state": "solid", "grade": "16-0-8", "label_min": "3 lb/1000", "label_max": "5"}
+    ).text
+    assert "= 14.6 g/m², 2.34 g/m² of nitrogen" in label
+    assert "per what area" in label
+    entry = {"product": "2", "amount": "10 kg", "covered": "412 m²"}
+    reading = demo.post("/areas/1/log/reading?round=2", entry, page="/areas/1/log?round=2").text
+    assert "24.3 g/m²" in reading
+    assert "above the label" in reading
+
+
+def test_feet_and_pounds_where_the_property_speaks_them(demo: Browser) -> None:
+    page = demo.get("/properties/2?area=3&round=2").text
+    assert "727 ft²" in page
+    assert "lb/1000 ft²" in page
+    form = LAWN | {"size-outline": "rectangle", "size-side_1": "40", "size-side_2": "30", "evidence": "none"}
+    form = {k: v for k, v in form.items() if "cut_outs" not in k}
+    assert demo.post("/properties/2/lawns/new", form).status_code == 303
+    assert "1,200 ft²" in demo.get("/properties/2").text
+
+
+def test_a_real_installation_uses_the_clock(tmp_path: object) -> None:
+    assert Settings().day() == date.today()
+    assert Settings(today=date(2026, 1, 2)).day() == date(2026, 1, 2)

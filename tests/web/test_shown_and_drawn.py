@@ -1,0 +1,138 @@
+"""How figures are written and lanes are drawn."""
+
+from __future__ import annotations
+
+import re
+from datetime import date
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from amber_acre.core.measure.entry import read_outline
+from amber_acre.core.measure.size import net_size
+from amber_acre.core.programme.planning import plan_year
+from amber_acre.core.programme.year import lawn_year
+from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.store.areas import TypedShape
+from amber_acre.web.draw.board import HEIGHT, WIDTH, draw_board
+from amber_acre.web.draw.climate_chart import draw_climate
+from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
+from amber_acre.web.draw.tape import draw_tape
+from amber_acre.web.shown import Shown, Units, figure, plain_figure
+from tests.core.test_programme import LAWNS
+from tests.core.worlds import BAY, LEAF, SHELF, SLOW, VALE, lawn
+
+
+@pytest.mark.parametrize(
+    ("value", "text"),
+    [
+        (0, "0"),
+        (412.28, "412"),
+        (5.1742, "5.17"),
+        (0.20697, "0.207"),
+        (1234567, "1,234,567"),
+        (0.9999, "1.00"),
+        (-188.4, "-188"),
+        (12.55, "12.6"),
+    ],
+)
+def test_figures_have_three_digits_and_no_powers(value: float, text: str) -> None:
+    assert figure(value) == text
+
+
+@given(st.floats(-1e7, 1e7))
+def test_a_working_shows_five_digits_that_read_back(value: float) -> None:
+    back = float(plain_figure(value).replace(",", ""))
+    assert back == pytest.approx(value, rel=6e-5, abs=1e-12)
+
+
+def test_every_unit_in_both_systems() -> None:
+    metric, us = Shown("metric"), Shown("us")
+    assert (metric.area(412.28), us.area(418.0636)) == ("412 m²", "4,500 ft²")
+    assert (metric.length(11.7348), us.length(11.7348), us.length(3.048)) == ("11.73 m", "38 ft 6 in", "10 ft")
+    assert (metric.rate(SLOW, 19.5297), us.rate(SLOW, 19.5297)) == ("19.5 g/m²", "4.00 lb/1000 ft²")
+    assert (metric.rate(LEAF, 2 * 1.18), us.rate(LEAF, 2 * 1.18)) == ("2.00 mL/m²", "6.28 fl oz/1000 ft²")
+    assert (metric.amount(LEAF, 0.59), metric.amount(LEAF, 2.95), us.amount(LEAF, 0.59)) == (
+        "500 mL",
+        "2.50 L",
+        "16.9 fl oz",
+    )
+    assert (metric.amount(SLOW, 7.004), us.amount(SLOW, 11.33981)) == ("7.00 kg", "25.0 lb")
+    assert us.nutrient(4.882428) == "1.00 lb/1000 ft²"
+    assert metric.money(1234.5) == "$1,234.50"
+    assert metric.both_areas(418.0636) == "418 m² = 4,500 ft²"
+
+
+@settings(max_examples=25, deadline=None)
+@given(LAWNS)
+def test_nothing_in_a_lane_leaves_it_or_covers_its_neighbour(place: object) -> None:
+    from amber_acre.core.programme.brief import Lawn
+
+    assert isinstance(place, Lawn)
+    start = season_start(place.climate, date(2026, 4, 1))
+    made = plan_year(place, SHELF, start, start)
+    year = lawn_year(place, made.rounds, (), start, start)
+    tape = draw_tape(start, next_season_start(start), year.spans, date(2026, 4, 1))
+    drawn = draw_lane(year, tape.scale, start, Shown())
+    for path in (drawn.demand, *(r.path for r in drawn.ribbons)):
+        numbers = [float(n) for n in re.findall(r"-?\d+\.\d", path)]
+        assert all(0 <= x <= tape.scale.width for x in numbers[::2])
+        assert all(PLOT_TOP - 0.1 <= y <= BASE + 0.1 for y in numbers[1::2])
+    boxes = [(f.left, f.left + f.width, f.y) for f in drawn.flags]
+    for n, (left, right, y) in enumerate(boxes):
+        assert left >= 0
+        assert right <= tape.scale.width + 0.2
+        assert not any(y == y2 and left < r2 and l2 < right for l2, r2, y2 in boxes[n + 1 :])
+    assert len(drawn.flags) == len(made.rounds)
+    assert place.name in drawn.words
+
+
+def test_the_tape_starts_where_the_season_does() -> None:
+    for climate, first in ((VALE, "Mar"), (BAY, "Sep")):
+        start = season_start(climate, date(2026, 5, 27))
+        year = lawn_year(lawn(climate=climate), (), (), start, start)
+        tape = draw_tape(start, next_season_start(start), year.spans, date(2026, 5, 27))
+        assert tape.months[0].name == first
+        assert len(tape.months) == 12
+        assert sum(m.width for m in tape.months) == pytest.approx(tape.scale.width, abs=1)
+        assert tape.plumb == pytest.approx((date(2026, 5, 27) - start).days / 365 * 912, abs=0.1)
+        rows: dict[int, list[tuple[float, float]]] = {}
+        for span in tape.spans:
+            assert all(span.x >= right or span.x + span.width <= left for left, right in rows.get(span.row, []))
+            rows.setdefault(span.row, []).append((span.x, span.x + span.width))
+    assert draw_tape(start, next_season_start(start), (), date(2030, 1, 1)).plumb is None
+
+
+@pytest.mark.parametrize(
+    ("kind", "texts"),
+    [
+        ("rectangle", ("80 m", "2 m")),
+        ("rectangle", ("4 m", "30 m")),
+        ("triangle", ("41 ft", "33 ft", "27 ft")),
+        ("triangle", ("10 m", "9.9 m", "0.5 m")),
+        ("circle", ("21.4 m",)),
+        ("range", ("300 m²", "340 m²")),
+    ],
+)
+def test_the_board_is_to_scale(kind: str, texts: tuple[str, ...]) -> None:
+    size = net_size(read_outline(kind, texts).shape)
+    systems: tuple[Units, ...] = ("metric", "us")
+    for units in systems:
+        board = draw_board(TypedShape(kind, texts), [TypedShape("circle", ("0.3 m",), "post")], size, units)
+        metres = float(board.bar_text.split()[0]) * (0.3048 if units == "us" else 1)
+        scale = board.bar_px / metres
+        if board.outline.radius:
+            drawn = 3.14159265 * board.outline.radius**2
+        else:
+            xy = [tuple(map(float, p.split())) for p in board.outline.path[1:-2].split(" L")]
+            drawn = abs(sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in zip(xy, [*xy[1:], xy[0]], strict=True))) / 2
+            assert all(0 <= x <= WIDTH and 0 <= y <= HEIGHT for x, y in xy)
+        assert drawn / scale**2 == pytest.approx(size.size_m2, rel=0.02)
+        assert board.cut_outs[0].radius / scale == pytest.approx(0.15, rel=1e-6)
+
+
+def test_a_climate_is_drawn_inside_its_box() -> None:
+    chart = draw_climate(BAY)
+    assert all(0 <= y <= chart.height for _, y, _ in chart.bars)
+    assert len(chart.bars) == 12
