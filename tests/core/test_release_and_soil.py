@@ -15,7 +15,7 @@ from scipy.integrate import solve_ivp
 from amber_acre.core.errors import MissingInput, OutOfRange, Unbalanced
 from amber_acre.core.season.climate import Climate, MonthDay, daily_series
 from amber_acre.core.season.release import NitrogenDose, rate_constant, release, warmth_factor
-from amber_acre.core.season.windows import Blackout, frost_mask, runs_of, spans, weeks_before
+from amber_acre.core.season.windows import Blackout, blackout_mask, frost_mask, runs_of, spans, weeks_before
 from amber_acre.core.soil.evidence import SoilTest, findings, ppm_from_typed, times_as_acid
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NITROGEN_FORMS
 from tests.core.published_cases import case
@@ -105,6 +105,17 @@ def test_six_weeks_before_frost() -> None:
 )
 def test_a_blackout_may_cross_the_new_year(day: tuple[int, int], covered: bool) -> None:
     assert Blackout("winter", MonthDay(11, 15), MonthDay(3, 15)).covers(date(2028, *day)) is covered
+
+
+MONTH_DAY = st.dates(date(2028, 1, 1), date(2028, 12, 31)).map(lambda d: MonthDay(d.month, d.day))
+
+
+@given(MONTH_DAY, MONTH_DAY, st.dates(date(2020, 1, 1), date(2030, 1, 1)))
+def test_a_mask_covers_the_days_its_blackout_covers(opens: MonthDay, closes: MonthDay, start: date) -> None:
+    blackout = Blackout("any", opens, closes)
+    series = daily_series(VALE, start, date(start.year + 1, start.month, 28))
+    mask = blackout_mask((blackout,), series)
+    assert [bool(m) for m in mask] == [blackout.covers(series.day(n)) for n in range(len(mask))]
 
 
 def test_windows_are_painted_where_they_stand() -> None:

@@ -48,7 +48,7 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
             )
     else:
         working.assume("Organic matter unknown: nothing taken off for what the soil itself gives.")
-    growth = daily_growth(series.mean_c, grass.season)
+    growth = daily_growth(series.mean_c, lawn.grass.season)
     if not lawn.irrigated:
         growth, share = _limited_by_water(lawn, series, growth, working)
         need = _times(working, need, share, "rain carries this share of the growth (not irrigated)", "fao-56")

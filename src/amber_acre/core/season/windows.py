@@ -52,8 +52,7 @@ class Span:
 def frost_mask(climate: Climate, series: DailySeries) -> Mask:
     """True on days on which a hard frost is likely: by the dates given, else by the minimum curve."""
     if climate.last_frost is not None and climate.first_frost is not None:
-        winter = Blackout("hard frost", climate.first_frost, climate.last_frost)
-        return np.array([winter.covers(series.day(n)) for n in range(len(series.min_c))])
+        return blackout_mask((Blackout("hard frost", climate.first_frost, climate.last_frost),), series)
     cold: Mask = series.min_c < FROST_LIKELY_BELOW_C
     return cold
 
@@ -65,8 +64,16 @@ def heat_mask(series: DailySeries, season: Season) -> Mask:
 
 
 def blackout_mask(blackouts: tuple[Blackout, ...], series: DailySeries) -> Mask:
-    """True on days any blackout covers."""
-    return np.array([any(b.covers(series.day(n)) for b in blackouts) for n in range(len(series.mean_c))], dtype=bool)
+    """True on days any blackout covers: :meth:`Blackout.covers` for every day at once."""
+    days = np.datetime64(series.start, "D") + np.arange(len(series.mean_c))
+    months = days.astype("datetime64[M]")
+    here = (months.astype(np.int64) % 12 + 1) * 100 + (days - months).astype(np.int64) + 1
+    covered: Mask = np.zeros(len(here), dtype=bool)
+    for blackout in blackouts:
+        opens, closes = (edge.month * 100 + edge.day for edge in (blackout.opens, blackout.closes))
+        after, before = here >= opens, here <= closes
+        covered |= (after & before) if opens <= closes else (after | before)
+    return covered
 
 
 def spans(climate: Climate, series: DailySeries, blackouts: tuple[Blackout, ...], season: Season) -> tuple[Span, ...]:

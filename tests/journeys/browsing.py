@@ -1,0 +1,71 @@
+"""A real server on a free port and a real Chromium, for journeys and pictures."""
+
+from __future__ import annotations
+
+import shutil
+import threading
+import time
+from collections.abc import Iterator
+from contextlib import contextmanager
+
+import uvicorn
+from playwright.sync_api import Browser, Page, Request, ViewportSize, sync_playwright
+
+from amber_acre.__main__ import free_port
+from amber_acre.settings import Settings
+from amber_acre.web.app import create_app
+
+ARGUMENTS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
+    "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+OFFICE: ViewportSize = {"width": 1280, "height": 800}
+PHONE: ViewportSize = {"width": 390, "height": 844}
+
+
+@contextmanager
+def served(settings: Settings) -> Iterator[str]:
+    """The application on a free port; its address."""
+    port = free_port("127.0.0.1", 8100 + int(time.monotonic() * 1000) % 800)
+    server = uvicorn.Server(uvicorn.Config(create_app(settings), host="127.0.0.1", port=port, log_level="warning"))
+    thread = threading.Thread(target=server.run, daemon=True)
+    thread.start()
+    for _ in range(200):
+        if server.started:
+            break
+        time.sleep(0.05)
+    try:
+        yield f"http://127.0.0.1:{port}"
+    finally:
+        server.should_exit = True
+        thread.join(timeout=10)
+
+
+@contextmanager
+def chromium() -> Iterator[Browser]:
+    """Debian's Chromium, without a head."""
+    path = shutil.which("chromium")
+    if path is None:
+        raise FileNotFoundError("chromium is missing: 'make test' installs it")
+    with sync_playwright() as playwright:
+        browser = playwright.chromium.launch(executable_path=path, args=ARGUMENTS)
+        try:
+            yield browser
+        finally:
+            browser.close()
+
+
+class Watch:
+    """Notes every request that leaves the server and every message of the page."""
+
+    def __init__(self, page: Page, address: str) -> None:
+        self.address = address
+        self.strangers: list[str] = []
+        self.complaints: list[str] = []
+        page.on("request", self._request)
+        page.on("console", lambda message: self.complaints.append(message.text) if message.type == "error" else None)
+        page.on("pageerror", lambda error: self.complaints.append(str(error)))
+
+    def _request(self, request: Request) -> None:
+        if not request.url.startswith(self.address):
+            self.strangers.append(request.url)

@@ -1,0 +1,51 @@
+"""Takes the pictures of docs/screenshots from the demo: ``make shots``."""
+
+from __future__ import annotations
+
+import tempfile
+from pathlib import Path
+
+from playwright.sync_api import ViewportSize
+
+from amber_acre.demo.build import build_demo, demo_settings
+from amber_acre.settings import Settings
+from tests.journeys.browsing import OFFICE, PHONE, chromium, served
+
+FOLDER = Path(__file__).parents[2] / "docs" / "screenshots"
+PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
+    ("week", "/", OFFICE, False),
+    ("year", "/properties/1", OFFICE, False),
+    ("year-units", "/properties/2?area=4&round=2", OFFICE, False),
+    ("working", "/properties/1?area=1&round=3&working=round", OFFICE, True),
+    ("lawn", "/areas/1/edit", OFFICE, False),
+    ("log", "/areas/1/log?round=2", OFFICE, False),
+    ("shelf", "/shelf", OFFICE, False),
+    ("product", "/shelf/1", OFFICE, False),
+    ("daybook", "/daybook", OFFICE, False),
+    ("almanac", "/almanac", OFFICE, False),
+    ("week-phone", "/", PHONE, False),
+    ("log-phone", "/areas/1/log?round=2", PHONE, False),
+)
+
+
+def main() -> None:
+    """Serves the demo and writes every picture."""
+    FOLDER.mkdir(parents=True, exist_ok=True)
+    with tempfile.TemporaryDirectory() as folder:
+        settings = demo_settings(Settings(database=Path(folder) / "demo.sqlite"))
+        build_demo(settings)
+        with served(settings) as address, chromium() as browser:
+            for name, url, size, panel in PICTURES:
+                page = browser.new_page(viewport=size)
+                page.goto(address + url)
+                page.evaluate("document.fonts.ready")
+                if panel:
+                    page.locator("#working").scroll_into_view_if_needed()
+                    page.evaluate("document.querySelector('#working').scrollIntoView()")
+                page.screenshot(path=FOLDER / f"{name}.png")
+                page.close()
+                print(f"docs/screenshots/{name}.png")
+
+
+if __name__ == "__main__":
+    main()
