@@ -66,6 +66,10 @@ def entry(of: PlannedRound, size: float, share: float = 1.0, key: int = 1, **mor
     return Entry(**(values | more))
 
 
+def a_round(on: date, what: Product, rate: float) -> PlannedRound:
+    return PlannedRound(1, "a", on, on - timedelta(days=9), on + timedelta(days=14), what, GramsPerSquareMetre(rate), 3.1, 0.2, 15.5, "r")  # fmt: skip
+
+
 @pytest.mark.parametrize(
     ("changes", "pounds"),
     [
@@ -278,9 +282,7 @@ def test_no_plan_breaks_label_rule_or_cap(place: Lawn, late: int) -> None:
     ],
 )
 def test_what_may_not_be_is_stopped(change: dict[str, Any], field: str, says: str) -> None:
-    base = PlannedRound(
-        1, "a", date(2026, 4, 20), date(2026, 4, 10), date(2026, 5, 1), QUICK, GramsPerSquareMetre(15), 3.1, "r"
-    )
+    base = a_round(date(2026, 4, 20), QUICK, 15)
     other = replace(base, number=2, on=date(2026, 6, 1))
     found = judged(lawn(), [replace(base, **change), other])
     one = next(j for j in found if j.round.number == 1)
@@ -288,9 +290,7 @@ def test_what_may_not_be_is_stopped(change: dict[str, Any], field: str, says: st
 
 
 def test_the_label_year_counts_what_was_logged() -> None:
-    base = PlannedRound(
-        1, "a", date(2026, 4, 20), date(2026, 4, 10), date(2026, 5, 1), QUICK, GramsPerSquareMetre(19), 3.1, "r"
-    )
+    base = a_round(date(2026, 4, 20), QUICK, 19)
     log = [entry(replace(base, number=9), 412, key=n, on=date(2026, 5, 25) + timedelta(days=40 * n)) for n in (1, 2, 3)]
     (one,) = judged(lawn(), [base], log)
     assert any("adds up to 76.0" in stop.sentence for stop in one.stops)
@@ -298,9 +298,7 @@ def test_the_label_year_counts_what_was_logged() -> None:
 
 
 def test_what_a_person_may_decide_is_a_warning() -> None:
-    base = PlannedRound(
-        1, "a", date(2026, 3, 20), date(2026, 3, 16), date(2026, 5, 1), QUICK, GramsPerSquareMetre(19), 3.1, "r"
-    )
+    base = a_round(date(2026, 3, 20), QUICK, 19)
     (one,) = judged(lawn(), [base])
     assert any("quick nitrogen is over the cap" in w for w in one.warnings)
     assert any("hardly growing" in w for w in one.warnings)
@@ -310,9 +308,7 @@ def test_what_a_person_may_decide_is_a_warning() -> None:
 
 
 def test_a_range_is_held_at_its_small_end() -> None:
-    base = PlannedRound(
-        1, "a", date(2026, 4, 20), date(2026, 4, 10), date(2026, 5, 1), SLOW, GramsPerSquareMetre(24), 4.8, "r"
-    )
+    base = a_round(date(2026, 4, 20), SLOW, 24)
     (sure,) = judged(lawn(), [base])
     (unsure,) = judged(lawn(ends=(380.0, 444.0)), [base])
     assert not sure.stops

@@ -28,6 +28,12 @@ class Lane:
     programme: ProgrammeRow | None
     year: LawnYear
 
+    @property
+    def outdated(self) -> bool:
+        """True where lawn, test, climate or rule changed the need by over a hundredth since planning."""
+        planned = self.programme.need_g_m2 if self.programme else self.year.need.yearly_g_m2
+        return abs(self.year.need.yearly_g_m2 - planned) > 0.01 * planned
+
     def row_of(self, number: int) -> RoundRow | None:
         rounds = self.programme.rounds if self.programme else []
         return next((row for row in rounds if row.number == number), None)
@@ -47,6 +53,8 @@ def planned_round(row: RoundRow) -> PlannedRound:
         product_of(row.product),
         GramsPerSquareMetre(row.rate_g_m2),
         row.target_g_m2,
+        row.share,
+        row.yearly_g_m2,
         row.reason,
         row.skipped,
     )
@@ -100,7 +108,7 @@ def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
 
 def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> ProgrammeRow:
     """Writes a plan as a new programme."""
-    row = ProgrammeRow(area_id=area_id, season_start=plan.start, planned_on=today)
+    row = ProgrammeRow(area_id=area_id, season_start=plan.start, planned_on=today, need_g_m2=plan.need.yearly_g_m2)
     row.rounds = [
         RoundRow(
             number=r.number,
@@ -111,6 +119,8 @@ def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> Pr
             product_id=r.product.key,
             rate_g_m2=r.rate_g_m2,
             target_g_m2=r.target_g_m2,
+            share=r.share,
+            yearly_g_m2=r.yearly_g_m2,
             reason=r.reason,
         )
         for r in plan.rounds

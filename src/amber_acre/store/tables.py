@@ -261,6 +261,7 @@ class ProgrammeRow(Base):
     area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
     season_start: Mapped[date]
     planned_on: Mapped[date]
+    need_g_m2: Mapped[float]
     rounds: Mapped[list[RoundRow]] = relationship(
         back_populates="programme", order_by="RoundRow.number", lazy="selectin"
     )
@@ -297,6 +298,8 @@ class RoundRow(Base):
     product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
     rate_g_m2: Mapped[float]
     target_g_m2: Mapped[float]
+    share: Mapped[float]
+    yearly_g_m2: Mapped[float]
     reason: Mapped[str]
     change_reason: Mapped[str] = mapped_column(default="")
     skipped: Mapped[bool] = mapped_column(default=False)

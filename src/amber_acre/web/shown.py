@@ -41,6 +41,11 @@ class Shown:
     units: Units = "metric"
     currency: str = "$"
 
+    @property
+    def other(self) -> Shown:
+        """The other system, for showing both."""
+        return Shown("metric" if self.units == "us" else "us", self.currency)
+
     def area(self, size_m2: float) -> str:
         if self.units == "us":
             return f"{size_m2 / FOOT_M**2:,.0f} ft²"
@@ -48,8 +53,11 @@ class Shown:
 
     def both_areas(self, size_m2: float) -> str:
         """The area in m² and ft², whichever the property speaks first."""
-        other = Shown("metric" if self.units == "us" else "us")
-        return f"{self.area(size_m2)} = {other.area(size_m2)}"
+        return f"{self.area(size_m2)} = {self.other.area(size_m2)}"
+
+    def exact_area(self, size_m2: float) -> str:
+        """The area to five digits, for a field it is kept from."""
+        return f"{plain_figure(size_m2 / FOOT_M**2)} ft²" if self.units == "us" else f"{plain_figure(size_m2)} m²"
 
     def length(self, metres: float) -> str:
         if self.units == "us":

@@ -72,6 +72,8 @@ class Lawn:
 class PlannedRound:
     """One planned application: its day and window, product, rate (g/m²) and why it is there.
 
+    ``target_g_m2`` is its nitrogen: ``share`` of the ``yearly_g_m2`` that was divided, plus or less what
+    capped rounds passed on.
     ``skipped``: left out by hand. ``missed``: its window closed with nothing logged. Neither counts.
     """
 
@@ -83,6 +85,8 @@ class PlannedRound:
     product: Product
     rate_g_m2: GramsPerSquareMetre
     target_g_m2: float
+    share: float
+    yearly_g_m2: float
     reason: str
     skipped: bool = False
     missed: bool = False

@@ -175,6 +175,30 @@ def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings) -> tu
     )
 
 
+_WHY = (
+    "",
+    "because organic feed would lie idle in cold ground",
+    "because it comes nearest to the nitrogen wanted",
+    "because it brings the potassium the test lacks",
+    "because it carries least phosphorus nobody needs",
+    "the cheapest",
+)
+
+
+def why(item: Filled, findings: SoilFindings) -> str:
+    """Why the chosen product of a slot was chosen, in words, with the next best named."""
+    choice = item.chosen
+    rivals = sorted((c for c in item.fitting if c is not choice), key=lambda c: _merit(item, c, findings))
+    if choice is None or not rivals:
+        return "the only one that fits"
+    ours, theirs = _merit(item, choice, findings), _merit(item, rivals[0], findings)
+    among = f"of {len(item.fitting)} that fit (next: {rivals[0].product.name})"
+    if ours > theirs:
+        return f"chosen {among} so that slow-release share, intervals and yearly maxima hold over the year"
+    deciding = next((n for n, (a, b) in enumerate(zip(ours, theirs, strict=True)) if a < b), len(_WHY) - 1)
+    return f"{_WHY[deciding]} {among}" if deciding == len(_WHY) - 1 else f"chosen {among} {_WHY[deciding]}"
+
+
 def _shortlist(item: Filled, findings: SoilFindings) -> list[Candidate | None]:
     """The best few by merit, and the slowest two so that a slow-release share stays within reach."""
     by_merit = sorted(item.fitting, key=lambda c: _merit(item, c, findings))

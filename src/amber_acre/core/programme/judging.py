@@ -96,6 +96,7 @@ def _judge_one(
     item: PlannedRound, logged: list[Entry], lawn: Lawn, uses: list[_Use], series: DailySeries, soil: SoilFindings
 ) -> JudgedRound:
     working = Working(f"R{item.number} {item.product.name}")
+    _target_steps(item, lawn, series, working)
     product = item.product
     _rate_steps(item, lawn, working)
     amount = product_amount(item.rate_g_m2, lawn.size_m2, working)
@@ -117,6 +118,28 @@ def _judge_one(
         cautions(product),
         _room(item, lawn, uses),
         working,
+    )
+
+
+def _target_steps(item: PlannedRound, lawn: Lawn, series: DailySeries, working: Working) -> None:
+    """Growth on the day, and the nitrogen of the round from its share of the year."""
+    day = series.index(item.on)
+    if 0 <= day < len(series.mean_c):
+        growth_potential(float(series.mean_c[day]), lawn.grass.season, working)
+    passed_on = item.target_g_m2 - item.yearly_g_m2 * item.share
+    working.step(
+        "Nitrogen for this round",
+        "yearly_g_m2 * share + passed_on_g_m2",
+        [
+            Figure("yearly_g_m2", item.yearly_g_m2, "g/m²", "nitrogen divided over the rounds"),
+            Figure("share", item.share, "", "share of the round"),
+            Figure("passed_on_g_m2", passed_on, "g/m²", "passed on by capped rounds (less: passed on to others)"),
+        ],
+        item.target_g_m2,
+        "g/m²",
+        "common-practice",
+        (Limit("cap of one application", None, lawn.rules.total_cap_g_m2, "rule"),),
+        note="Shares by the pattern of the grass; the nitrogen divided is the year's need less what was logged.",
     )
 
 
@@ -298,3 +321,35 @@ def _room(item: PlannedRound, lawn: Lawn, uses: list[_Use]) -> Room:
         None if yearly is None else yearly - spent,
         item.on + timedelta(days=item.product.label.interval_days),
     )
+
+
+def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFindings) -> tuple[str, ...]:
+    """What a log entry went past: label rate, interval, yearly maximum, closed time, phosphorus rule.
+
+    A log records what happened; these sentences are shown beside it and want a reason. ``others`` are the
+    season's standing entries without this one.
+    """
+    label = entry.product.label
+    found = []
+    if entry.achieved_rate_g_m2 > label.max_g_m2 * 1.001:
+        found.append(
+            f"{entry.achieved_rate_g_m2:.1f} g/m² is above the label's highest rate, {label.max_g_m2:.1f} g/m²."
+        )
+    same = [other for other in others if other.product.key == entry.product.key]
+    found += [
+        f"{entry.product.name} also went down on {other.on:%-d %B}; the label asks for {label.interval_days} days between."
+        for other in same
+        if 0 < abs((other.on - entry.on).days) < label.interval_days
+    ]
+    total = sum(other.amount_kg for other in (*same, entry)) * 1000 / lawn.size_m2
+    if label.yearly_max_g_m2 is not None and total > label.yearly_max_g_m2 * 1.001:
+        found.append(f"{total:.1f} g/m² this season is over the label's {label.yearly_max_g_m2:.1f} a year.")
+    found += [
+        f"{entry.on:%-d %B} lies in the closed time “{blackout.name}”."
+        for blackout in lawn.rules.blackouts
+        if blackout.covers(entry.on)
+    ]
+    forbidden = phosphorus_forbidden(lawn, soil)
+    if entry.product.p2o5 > 0 and forbidden:
+        found.append(f"It carries phosphorus: {forbidden}.")
+    return tuple(found)

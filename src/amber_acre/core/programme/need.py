@@ -54,17 +54,21 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
         need = _times(working, need, share, "rain carries this share of the growth (not irrigated)", "fao-56")
     cap = lawn.rules.yearly_cap_g_m2
     if cap is not None:
+        held = cap * lawn.low_m2 / lawn.size_m2
         need = working.step(
-            "Held under the rule's yearly cap",
-            "min(need_g_m2, cap_g_m2)",
+            "Held under the rule's yearly cap"
+            + (", at the small end of the lawn" if lawn.low_m2 < lawn.size_m2 else ""),
+            "min(need_g_m2, cap_g_m2 * low_m2 / size_m2)",
             [
                 Figure("need_g_m2", need, "g/m²", "need"),
                 Figure("cap_g_m2", cap, "g/m²", f"yearly cap, {lawn.rules.name}"),
+                Figure("low_m2", lawn.low_m2, "m²", "smallest it can be"),
+                Figure("size_m2", lawn.size_m2, "m²", "size planned on"),
             ],
-            min(need, cap),
+            min(need, held),
             "g/m²",
             "rule",
-            (Limit("yearly cap", None, cap, "rule"),),
+            (Limit("yearly cap", None, held, "rule"),),
         )
     demand: Daily = need * growth / growth.sum()
     return NitrogenNeed(GramsPerSquareMetre(need), demand, working)

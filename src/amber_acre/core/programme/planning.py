@@ -8,7 +8,7 @@ from datetime import date
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
-from amber_acre.core.programme.choosing import Filled, fill, targets
+from amber_acre.core.programme.choosing import Filled, fill, targets, why
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.placing import Slot, place_rounds, still_open
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
@@ -67,7 +67,9 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
         )
     temperature = [float(series.mean_c[series.index(slot.on)]) for slot in placed]
     filled, problems = fill(placed, wanted, shelf, lawn, soil, temperature, count)
-    rounds = tuple(_round(number, item, soil) for number, item in enumerate((f for f in filled if f.chosen), start=1))
+    rounds = tuple(
+        _round(number, item, yearly, soil) for number, item in enumerate((f for f in filled if f.chosen), start=1)
+    )
     assumptions = (
         *soil.assumptions,
         *need.working.assumptions,
@@ -81,24 +83,33 @@ def _without_fed(slots: Sequence[Slot], logged: Sequence[Entry]) -> list[Slot]:
     return [s for s in slots if not any(s.opens <= entry.on <= s.closes for entry in logged)]
 
 
-def _round(number: int, item: Filled, soil: SoilFindings) -> PlannedRound:
+def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings) -> PlannedRound:
     choice = item.chosen
     assert choice is not None
-    others = len(item.fitting) - 1
     parts = [f"{item.slot.name}: {item.slot.reason}."]
     parts.append(
-        f"{item.target_g_m2:.2f} g/m² of nitrogen ({item.slot.share:.0%} of the year) from {choice.product.name}"
-        + (f", chosen from {others + 1} that fit" if others else ", the only one that fits")
+        f"{item.target_g_m2:.2f} g/m² of nitrogen from {choice.product.name}, {why(item, soil)}"
         + (f"; {choice.held_by} sets the rate" if choice.held_by else "")
         + "."
     )
-    if choice.product.p2o5 == 0 and soil.phosphorus != "low":
-        parts.append(f"No phosphorus: the soil is {soil.phosphorus} in it." if soil.phosphorus != "unknown" else "No phosphorus: the soil is not tested.")  # fmt: skip
+    if choice.product.p2o5 == 0 and soil.phosphorus == "unknown":
+        parts.append("No phosphorus: the soil is not tested.")
+    elif choice.product.p2o5 == 0 and soil.phosphorus != "low":
+        parts.append(f"No phosphorus: the soil is {soil.phosphorus} in it.")
     if choice.product.k2o > 0 and soil.potassium == "low":
         parts.append("Potassium: the test is low.")
     if soil.phosphorus == "unknown":
         parts.append("Answers no finding: there is no soil test.")
     return PlannedRound(
-        number, item.slot.name, item.slot.on, item.slot.opens, item.slot.closes, choice.product,
-        choice.rate_g_m2, item.target_g_m2, " ".join(parts),
-    )  # fmt: skip
+        number,
+        item.slot.name,
+        item.slot.on,
+        item.slot.opens,
+        item.slot.closes,
+        choice.product,
+        choice.rate_g_m2,
+        item.target_g_m2,
+        item.slot.share,
+        yearly_g_m2,
+        " ".join(parts),
+    )

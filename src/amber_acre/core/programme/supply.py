@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
@@ -11,8 +12,8 @@ import numpy as np
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
 from amber_acre.core.season.climate import Daily, DailySeries
-from amber_acre.core.season.release import NitrogenDose, release
-from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
+from amber_acre.core.season.release import NitrogenDose, rate_constant, release
+from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NitrogenForm
 from amber_acre.core.working import Figure, Working
 
 
@@ -27,6 +28,9 @@ class Ribbon:
     applied_g_m2: float
     released_g_m2: float
     remaining_g_m2: float
+    warm_days: float
+    product: Product
+    rate_g_m2: float
 
 
 def supply(
@@ -58,32 +62,62 @@ def dose_of(product: Product, rate_g_m2: float, on: date) -> NitrogenDose:
     )
 
 
-def release_working(ribbon: Ribbon, product: Product) -> Working:
-    """The balance of a ribbon and the half-life of each form it holds."""
+def release_working(ribbon: Ribbon) -> Working:
+    """Release of every form of a ribbon over the season, and the balance that closes it."""
     working = Working(f"Release of {ribbon.label}")
+    dose = dose_of(ribbon.product, ribbon.rate_g_m2, ribbon.applied_on)
+    released = []
+    for form, amount in dose.forms_g_m2.items():
+        if amount > 0:
+            released.append(_release_step(working, form, amount, dose, ribbon.warm_days))
+    total = working.step(
+        "Released this season",
+        " + ".join(figure.symbol for figure in released) or "0",
+        released,
+        ribbon.released_g_m2,
+        "g/m²",
+        "first-order-release",
+    )
     working.step(
         "Applied = released + remaining at the season's end",
         "released_g_m2 + remaining_g_m2",
         [
-            Figure("released_g_m2", ribbon.released_g_m2, "g/m²", "released this season"),
+            Figure("released_g_m2", total, "g/m²", "released this season"),
             Figure("remaining_g_m2", ribbon.remaining_g_m2, "g/m²", "remaining at its end"),
         ],
         ribbon.applied_g_m2,
         "g/m²",
         "first-order-release",
-        note="; ".join(
-            f"{FORM_ROWS[form].name}: half released in "
-            + (
-                f"{FORM_ROWS[form].half_life_days:g} days"
-                if FORM_ROWS[form].half_life_days
-                else "the label's longevity"
-            )
-            + " at 25 °C, twice as long 10 °C cooler"
-            for form, share in product.nitrogen.items()
-            if share > 0
-        ),
     )
     return working
+
+
+def _release_step(working: Working, form: NitrogenForm, amount: float, dose: NitrogenDose, warm_days: float) -> Figure:
+    """Amount × active share × (1 − exp(−k × warm days)), with k from half-life or longevity."""
+    row = FORM_ROWS[form]
+    k = rate_constant(form, dose.longevity_days)
+    if row.half_life_days is not None:
+        formula = "0.69314718056 / half_life_days"
+        time = Figure("half_life_days", row.half_life_days, "days", "half-life at 25 °C")
+    else:
+        formula = "1.60943791243 / longevity_days"
+        time = Figure("longevity_days", dose.longevity_days or 0.0, "days", "label longevity at 25 °C, to four fifths")
+    working.step(f"Rate constant, {row.name}", formula, [time], k, "per day", row.source)
+    active = dose.mineralised_share if form == "insoluble" else 1.0
+    value = working.step(
+        f"Released, {row.name}",
+        "amount_g_m2 * active * (1 - exp(-1 * k * warm_days))",
+        [
+            Figure("amount_g_m2", amount, "g/m²", "applied"),
+            Figure("active", active, "", "share that releases within the year"),
+            Figure("k", k, "per day", "rate constant"),
+            Figure("warm_days", warm_days, "days", "days to the season's end, each weighed by 2^((T − 25)/10)"),
+        ],
+        amount * active * -math.expm1(-k * warm_days),
+        "g/m²",
+        "q10-mineralisation",
+    )
+    return Figure(form, value, "g/m²", row.name)
 
 
 def _ribbon(
@@ -94,5 +128,14 @@ def _ribbon(
     daily = np.zeros(len(series.mean_c))
     daily[first:] = followed.daily_g_m2
     return Ribbon(
-        label, on, logged, daily, rate * product.total_nitrogen, followed.released_g_m2, followed.remaining_g_m2
+        label,
+        on,
+        logged,
+        daily,
+        rate * product.total_nitrogen,
+        followed.released_g_m2,
+        followed.remaining_g_m2,
+        followed.warm_days,
+        product,
+        rate,
     )

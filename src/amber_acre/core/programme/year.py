@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
-from amber_acre.core.programme.judging import JudgedRound, judge
+from amber_acre.core.programme.judging import JudgedRound, judge, remarks
 from amber_acre.core.programme.ledger import Ledger, ledger
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.planning import season_series
@@ -30,6 +30,7 @@ class LawnYear:
     ledger: Ledger
     ribbons: tuple[Ribbon, ...]
     spans: tuple[Span, ...]
+    remarks: dict[int, tuple[str, ...]]
 
 
 def lawn_year(
@@ -42,7 +43,8 @@ def lawn_year(
     """
     series = season_series(lawn, start)
     inside = tuple(e for e in entries if 0 <= series.index(e.on) < len(series.mean_c) and e.on <= today)
-    done = {entry.round_number for entry in standing(inside)}
+    counted = standing(inside)
+    done = {entry.round_number for entry in counted}
     rounds = [replace(r, missed=r.closes < today and r.number not in done) for r in rounds]
     soil = findings(lawn.soil_test, today)
     return LawnYear(
@@ -55,4 +57,5 @@ def lawn_year(
         ledger(lawn, rounds, inside),
         supply(lawn, rounds, inside, series),
         spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
+        {e.key: remarks(lawn, e, [o for o in counted if o is not e], soil) for e in counted},
     )

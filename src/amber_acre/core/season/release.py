@@ -47,12 +47,16 @@ class NitrogenDose:
 
 @dataclass(frozen=True)
 class Release:
-    """Released nitrogen of every day from ``start`` on, g/m²/day, and what remains after the last."""
+    """Released nitrogen of every day from ``start`` on, g/m²/day, and what remains after the last.
+
+    ``warm_days``: the days followed, each weighed by its warmth relative to 25 °C.
+    """
 
     start: date
     daily_g_m2: Daily
     released_g_m2: GramsPerSquareMetre
     remaining_g_m2: GramsPerSquareMetre
+    warm_days: float
 
 
 def warmth_factor(mean_c: Daily) -> Daily:
@@ -100,4 +104,5 @@ def release(dose: NitrogenDose, climate: Climate, end: date) -> Release:
     total = dose.total_g_m2
     if abs(total - released - remaining) > 1e-9 * max(1.0, total):
         raise Unbalanced(f"nitrogen applied {total} ≠ released {released} + remaining {remaining}")
-    return Release(dose.applied_on, daily, GramsPerSquareMetre(released), GramsPerSquareMetre(remaining))
+    warm_days = float(warmth.sum())
+    return Release(dose.applied_on, daily, GramsPerSquareMetre(released), GramsPerSquareMetre(remaining), warm_days)

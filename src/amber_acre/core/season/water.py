@@ -57,16 +57,7 @@ def water_year(climate: Climate, season: Season, working: Working) -> WaterYear:
 
     Runs the bucket round the year until it repeats; records each month's line.
     """
-    et_month = [
-        MONTH_DAYS[m]
-        * hargreaves_et(
-            climate.mean_c[m],
-            climate.min_c[m],
-            climate.max_c[m],
-            extraterrestrial_radiation(climate.latitude_deg, _MID_MONTH[m]),
-        )
-        for m in range(12)
-    ]
+    et_month = [_reference_et(climate, m, working) for m in range(12)]
     turf = TURF_COEFFICIENT[season]
     store = ROOT_ZONE_STORE_MM
     shares = [1.0] * 12
@@ -94,3 +85,23 @@ def water_year(climate: Climate, season: Season, working: Working) -> WaterYear:
         f"Soil water store taken as {ROOT_ZONE_STORE_MM:g} mm (loam, 40 cm of roots): texture and depth were not given."
     )
     return WaterYear(tuple(et_month), tuple(shares))
+
+
+def _reference_et(climate: Climate, month: int, working: Working) -> float:
+    """Reference evapotranspiration of a month in mm, recorded."""
+    mean, low, high = climate.mean_c[month], climate.min_c[month], climate.max_c[month]
+    radiation = extraterrestrial_radiation(climate.latitude_deg, _MID_MONTH[month])
+    return working.step(
+        f"Reference evapotranspiration in {MONTH_NAMES[month]}",
+        "days * max(0, 0.0023 * (mean_c + 17.8) * sqrt(max_c - min_c) * 0.408 * radiation)",
+        [
+            Figure("days", MONTH_DAYS[month], "days", "days"),
+            Figure("mean_c", mean, "°C", "mean"),
+            Figure("max_c", high, "°C", "maximum"),
+            Figure("min_c", low, "°C", "minimum"),
+            Figure("radiation", radiation, "MJ/m²/day", "radiation above the air in mid-month"),
+        ],
+        MONTH_DAYS[month] * hargreaves_et(mean, low, high, radiation),
+        "mm",
+        "fao-56",
+    )

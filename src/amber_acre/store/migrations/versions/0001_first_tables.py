@@ -227,6 +227,7 @@ def upgrade() -> None:
         sa.Column("area_id", sa.Integer(), nullable=False),
         sa.Column("season_start", sa.Date(), nullable=False),
         sa.Column("planned_on", sa.Date(), nullable=False),
+        sa.Column("need_g_m2", sa.Double(), nullable=False),
         sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_programmes_area_id")),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_programmes")),
     )
@@ -279,6 +280,8 @@ def upgrade() -> None:
         sa.Column("product_id", sa.Integer(), nullable=False),
         sa.Column("rate_g_m2", sa.Double(), nullable=False),
         sa.Column("target_g_m2", sa.Double(), nullable=False),
+        sa.Column("share", sa.Double(), nullable=False),
+        sa.Column("yearly_g_m2", sa.Double(), nullable=False),
         sa.Column("reason", sa.String(), nullable=False),
         sa.Column("change_reason", sa.String(), nullable=False),
         sa.Column("skipped", sa.Boolean(), nullable=False),

@@ -9,12 +9,10 @@ from pydantic import ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.products.product import Product
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.fields import Checked, Needed, Note
 from amber_acre.web.forms.reading import Form
 
-OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
 OLDEST_DAYS = 731  # an entry older than this is a slip of the year
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
 
@@ -73,25 +71,12 @@ class EntryForm(Form):
             if not self.reason:
                 raise MissingInput("Say why the entry is struck out.", field="reason")
             return self
-        product: Product = context["shelf"][self.product]
-        read = read_amount(self.amount, product)
+        read = read_amount(self.amount, context["shelf"][self.product])
         covered = typed.area(self.covered, context["bare_area"], "covered").value
         rate = read.value * 1000 / covered
         doubt = _doubt(rate, covered, context["size_m2"], context.get("planned_g_m2"))
         if doubt is not None and not self.confirmed:
             raise doubt
-        planned = context.get("planned_g_m2")
-        above = rate > product.label.max_g_m2 * 1.001
-        if above and not self.reason:
-            raise MissingInput(
-                f"{rate:.1f} g/m² is above the label's highest rate, {product.label.max_g_m2:.1f} g/m². It is recorded as it "
-                "happened; say how it came about.",
-                field="reason",
-            )
-        if planned and abs(rate - planned) > OFF_PLAN * planned and not self.reason:
-            raise MissingInput(
-                f"{rate:.1f} g/m² went down, {planned:.1f} was planned: over a tenth off. Say why.", field="reason"
-            )
         return self
 
 

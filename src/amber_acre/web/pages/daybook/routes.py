@@ -10,16 +10,21 @@ from typing import Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
+from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError
+from amber_acre.core.errors import AmberError, MissingInput
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.programme.brief import Entry, standing
+from amber_acre.core.programme.judging import remarks
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
+from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.core.soil.evidence import findings
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
-from amber_acre.store.areas import area_of
+from amber_acre.store.areas import area_of, lawn_of
 from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.tables import AreaRow, EntryRow, RoundRow
 from amber_acre.web.forms.amounts import read_amount
@@ -29,6 +34,7 @@ from amber_acre.web.pages.daybook.forms import EntryForm
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
+OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
 
 
 @dataclass(frozen=True)
@@ -144,7 +150,7 @@ def _blank(job: _Job, today: date) -> dict[str, str]:
     return {
         "form_key": secrets.token_hex(16),
         "product": str(job.round.product_id) if job.round else "",
-        "covered": Shown(units).area(job.area.size_m2),
+        "covered": Shown(units).exact_area(job.area.size_m2),
         "applied_on": today.isoformat(),
     }
 
@@ -167,6 +173,14 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
         typed.Typed("0", 0.0, "kg") if context["may_void"] else read_amount(form.amount, job.products[form.product])
     )
     covered = typed.area(form.covered, bare)
+    entry = Entry(
+        0, None, form.applied_on, job.products[form.product], Kilograms(amount.value), SquareMetres(covered.value)
+    )
+    if entry.amount_kg > 0 and not form.reason:
+        sentences = _reasons_wanted(session, job, entry, today)
+        if sentences:
+            read.refuse(MissingInput(f"{' '.join(sentences)} It is recorded as it happened; say why.", field="reason"))
+            return _form(request, job, read, 422)
     try:
         store.write_entry(
             session, form_key=form.form_key, area_id=job.area.id, round_id=job.round.id if job.round else None,
@@ -180,6 +194,23 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
         return _form(request, job, read, 409)
     number = f"&round={job.round.number}" if job.round else ""
     return go(f"/properties/{job.area.property_id}?area={job.area.id}{number}#ledger")
+
+
+def _reasons_wanted(session: Session, job: _Job, entry: Entry, today: date) -> tuple[str, ...]:
+    """What the entry goes past: label and rule, with the season's other entries, and the plan by a tenth."""
+    lawn = lawn_of(job.area)
+    start = season_start(lawn.climate, entry.on)
+    replaced = job.corrects.id if job.corrects else None
+    others = [
+        e
+        for e in standing(store.entries_of(session, job.area.id, {}))
+        if start <= e.on < next_season_start(start) and e.key != replaced
+    ]
+    found = remarks(lawn, entry, others, findings(lawn.soil_test, today))
+    planned, rate = job.planned_g_m2, entry.achieved_rate_g_m2
+    if planned and abs(rate - planned) > OFF_PLAN * planned:
+        return (f"{rate:.1f} g/m² went down, {planned:.1f} was planned: over a tenth off.", *found)
+    return found
 
 
 def _form(request: Request, job: _Job, read: Read[EntryForm], status: int = 200) -> HTMLResponse:

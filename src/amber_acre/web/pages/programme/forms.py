@@ -15,11 +15,15 @@ from amber_acre.web.forms.reading import Form
 
 
 class RoundForm(Form):
-    """A round's day, product and rate as typed; the rate is read by the product's state."""
+    """A round's day, product and rate as typed; the rate is read by the product's state.
+
+    ``rate_shown`` is the rounded rate the form was filled with: left untouched, the exact rate stays.
+    """
 
     on_day: date
     product: int
     rate: str
+    rate_shown: str = ""
     reason: Note = ""
     skipped: Checked = False
     version: int

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from fastapi import APIRouter, Query, Request
@@ -12,7 +12,8 @@ from amber_acre.core.errors import AmberError
 from amber_acre.core.programme.brief import PlannedRound
 from amber_acre.core.programme.due import hold_rules, state_of
 from amber_acre.core.programme.judging import JudgedRound, judge
-from amber_acre.core.programme.supply import release_working
+from amber_acre.core.programme.supply import Ribbon, release_working
+from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.working import Working
@@ -75,12 +76,16 @@ def change(request: Request, session: Writing, posted: Posted, today: Today, rou
     if read.value is not None:
         form = read.value
         product = products[form.product]
-        rate = read_rate(form.rate, product).value
+        unchanged = form.rate == form.rate_shown and form.product == row.product_id
+        rate = row.rate_g_m2 if unchanged else read_rate(form.rate, product).value
         lane = store.lane(session, area, row.programme.season_start, today)
-        changed = PlannedRound(
-            row.number, row.name, form.on_day, row.opens, row.closes, product, GramsPerSquareMetre(rate),
-            row.target_g_m2, row.reason, form.skipped,
-        )  # fmt: skip
+        changed = replace(
+            store.planned_round(row),
+            on=form.on_day,
+            product=product,
+            rate_g_m2=GramsPerSquareMetre(rate),
+            skipped=form.skipped,
+        )
         for stop in _stops_of(lane, changed):
             read.refuse(stop)
         if not read.faults:
@@ -176,8 +181,14 @@ def _working(lane: Lane | None, judged: JudgedRound | None, key: str) -> Working
         case "ledger":
             return year.ledger.working
         case "release" if judged is not None:
-            label = f"R{judged.round.number}"
-            ribbon = next((r for r in year.ribbons if r.label == label), None)
-            return release_working(ribbon, judged.round.product) if ribbon else None
+            ribbon = _ribbon_of(year, judged)
+            return release_working(ribbon) if ribbon else None
         case _:
             return judged.working if judged is not None else None
+
+
+def _ribbon_of(year: LawnYear, judged: JudgedRound) -> Ribbon | None:
+    """The supply of a round: planned, or as it was logged."""
+    if judged.done_on is None:
+        return next((r for r in year.ribbons if not r.logged and r.label == f"R{judged.round.number}"), None)
+    return next((r for r in year.ribbons if r.logged and r.applied_on == judged.done_on), None)
