@@ -229,7 +229,7 @@ def test_what_was_logged_is_not_planned_again() -> None:
     full = entry(fresh.rounds[0], 412, share=6)
     sated = plan(place, today=fresh.rounds[0].closes + timedelta(days=1), logged=[full])
     assert not sated.rounds
-    assert "need of 14.6 is met" in " ".join(sated.obstacles)
+    assert "need of 14.6 g/m² is met" in " ".join(sated.obstacles)
 
 
 LAWNS = st.builds(
@@ -293,7 +293,7 @@ def test_the_label_year_counts_what_was_logged() -> None:
     base = a_round(date(2026, 4, 20), QUICK, 19)
     log = [entry(replace(base, number=9), 412, key=n, on=date(2026, 5, 25) + timedelta(days=40 * n)) for n in (1, 2, 3)]
     (one,) = judged(lawn(), [base], log)
-    assert any("adds up to 76.0" in stop.sentence for stop in one.stops)
+    assert any("adds up to 76.0 g/m²" in stop.sentence for stop in one.stops)
     assert one.room.product_g_m2 == pytest.approx(60 - 19)
 
 

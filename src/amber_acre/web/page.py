@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import secrets
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 from datetime import date
 from pathlib import Path
 from typing import Annotated, Any, TypeVar
@@ -12,12 +13,14 @@ from urllib.parse import urlsplit
 from fastapi import Depends, HTTPException, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse
 from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
+from pydantic import Field
 from sqlalchemy.orm import Session
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading, writing
+from amber_acre.web.forms.reading import Faults
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
 
@@ -87,6 +90,8 @@ async def _posted(request: Request) -> dict[str, str]:
     return posted
 
 
+# A row's number in an address.
+Key = Annotated[int, Field(ge=1, le=2**53)]
 # A day in an address: any day a season can be computed for.
 AsOf = Annotated[date | None, Query(ge=date(1990, 1, 1), le=date(2090, 1, 1))]
 Today = Annotated[date, Depends(_today)]
@@ -98,6 +103,11 @@ Posted = Annotated[dict[str, str], Depends(_posted)]
 def render(request: Request, template: str, status: int = 200, units: Units = "metric", **context: Any) -> HTMLResponse:
     """A page from a template; ``shown`` formats in ``units``."""
     settings = settings_of(request)
+    shown = Shown(units, settings.currency)
+    faults: Faults = context.get("faults", {})
+    context["faults"] = {
+        name: replace(fault, sentence=shown.sentence(fault.sentence)) for name, fault in faults.items()
+    }
     text = _environment.get_template(template).render(
         places=PLACES,
         path=request.url.path,
@@ -106,7 +116,7 @@ def render(request: Request, template: str, status: int = 200, units: Units = "m
         today=settings.day(),
         pinned=settings.today is not None,
         undo=_undo_of(request),
-        shown=Shown(units, settings.currency),
+        shown=shown,
         **context,
     )
     return HTMLResponse(text, status_code=status)
@@ -134,7 +144,7 @@ def found(value: _T | None, what: str) -> _T:
 def _undo_of(request: Request) -> dict[str, str] | None:
     """What was just deleted, from the address: the form that brings it back."""
     kind, number = request.query_params.get("deleted", ""), request.query_params.get("id", "")
-    if kind not in ("areas", "properties", "shelf") or not number.isdigit():
+    if kind not in ("areas", "properties", "shelf") or not number.isdecimal():
         return None
     return {
         "action": f"/{kind}/{number}/restore",

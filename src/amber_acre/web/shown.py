@@ -13,6 +13,7 @@ from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
 _ML_M2_PER_FLOZ_1000 = US_FLUID_OUNCE_L * 1000 / (1000 * FOOT_M**2)
+_RATE_IN_WORDS = re.compile(r"(\d[\d,]*(?:\.\d+)?) (g|mL)/m²")
 
 
 def figure(value: float, digits: int = 3) -> str:
@@ -92,6 +93,18 @@ class Shown:
         if self.units == "us":
             return f"{g_m2 / POUND_PER_THOUSAND_G_M2:.2f} lb/1000 ft²"
         return f"{g_m2:.1f} g/m²"
+
+    def sentence(self, text: str) -> str:
+        """A sentence of the core, which speaks SI, with its rates in this property's units."""
+        if self.units == "metric":
+            return text
+        return _RATE_IN_WORDS.sub(self._rate_in_words, text)
+
+    def _rate_in_words(self, found: re.Match[str]) -> str:
+        value = float(found[1].replace(",", ""))
+        if found[2] == "mL":
+            return f"{figure(value / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
+        return f"{figure(value / POUND_PER_THOUSAND_G_M2)} lb/1000 ft²"
 
     def money(self, amount: float) -> str:
         return f"{self.currency}{amount:,.2f}"

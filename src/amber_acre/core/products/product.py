@@ -166,6 +166,12 @@ class Product:
         """The three numbers of the bag, e.g. ``20-0-8``."""
         return "-".join(f"{100 * share:.4g}" for share in (self.total_nitrogen, self.p2o5, self.k2o))
 
+    def rate_words(self, rate_g_m2: float) -> str:
+        """A rate of this product as a sentence says it: g/m², or mL/m² of a liquid."""
+        if self.liquid and self.density_kg_l:
+            return f"{rate_g_m2 / self.density_kg_l:.2f} mL/m²"
+        return f"{rate_g_m2:.1f} g/m²"
+
     def litres(self, mass_kg: Kilograms) -> Litres:
         """Volume of a mass of a liquid; MissingInput for a solid without density."""
         if self.density_kg_l is None:
@@ -210,7 +216,7 @@ def parse_grade(text: str, field: str = "grade") -> tuple[float, float, float]:
     """
     parts = [part for part in re.split(r"[-–/\s]+", text.strip().replace(",", ".")) if part]
     digits = text.strip()
-    if len(parts) == 1 and digits.isdigit() and len(digits) in (3, 4, 5, 6):
+    if len(parts) == 1 and digits.isdecimal() and len(digits) in (3, 4, 5, 6):
         guess = "-".join(digits) if len(digits) == 3 else f"{digits[:2]}-{digits[2]}-{digits[3:]}"
         raise NotUnderstood(
             f"“{digits}” is one number. Did you mean {guess}? Type the three numbers with dashes between.",

@@ -97,18 +97,18 @@ def consider(
     if rate < lowest:
         brings = lowest * product.total_nitrogen
         if held_by:
-            return f"{name}: {held_by} allows {rate:.1f} g/m², the label's lowest rate is {lowest:.1f}."
+            return f"{name}: {held_by} allows {product.rate_words(rate)}, the label's lowest rate is {product.rate_words(lowest)}."
         if brings > MOST_OF_TARGET * target_g_m2:
             return (
-                f"{name}: the label's lowest rate, {lowest:.1f} g/m², brings {brings:.2f} g/m² of nitrogen; "
-                f"the round wants {target_g_m2:.2f}."
+                f"{name}: the label's lowest rate, {product.rate_words(lowest)}, brings {brings:.2f} g/m² of nitrogen; "
+                f"the round wants {target_g_m2:.2f} g/m²."
             )
         rate, held_by = lowest, "the label's lowest rate"
         if any(rate > limit * (1 + 1e-9) for limit, _ in _rate_limits(product, slot, lawn)):
             return f"{name}: no rate meets both the label's lowest and the caps."
     brings = rate * product.total_nitrogen
     if brings < ENOUGH_OF_TARGET * target_g_m2:
-        return f"{name}: {held_by} holds it to {brings:.2f} of the {target_g_m2:.2f} g/m² of nitrogen wanted."
+        return f"{name}: {held_by} holds it to {brings:.2f} g/m² of nitrogen; the round wants {target_g_m2:.2f} g/m²."
     if not product.packs:
         return f"{name}: no pack with a price on the shelf."
     price = min(pack.price / pack.mass_kg for pack in product.packs)

@@ -212,8 +212,8 @@ def _label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tupl
         at = " at the small end of the lawn" if thick > 1 else ""
         found.append(
             DoesNotFit(
-                f"{item.rate_g_m2 * thick:.1f} g/m²{at} is above the label's highest rate, "
-                f"{label.max_g_m2:.1f} g/m². The label is the law: lower the rate.",
+                f"{product.rate_words(item.rate_g_m2 * thick)}{at} is above the label's highest rate, "
+                f"{product.rate_words(label.max_g_m2)}. The label is the law: lower the rate.",
                 field="rate",
                 value=item.rate_g_m2,
                 limits=(label.min_g_m2, label.max_g_m2 / thick),
@@ -235,8 +235,8 @@ def _label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tupl
         if total > label.yearly_max_g_m2 * (1 + 1e-6):
             found.append(
                 DoesNotFit(
-                    f"{product.name} adds up to {total:.1f} g/m² this season; the label allows "
-                    f"{label.yearly_max_g_m2:.1f} a year. Lower or drop a round.",
+                    f"{product.name} adds up to {product.rate_words(total)} this season; the label allows "
+                    f"{product.rate_words(label.yearly_max_g_m2)} a year. Lower or drop a round.",
                     field="rate",
                     value=total,
                     limits=(None, label.yearly_max_g_m2),
@@ -283,7 +283,8 @@ def _warnings(
     found = []
     if item.rate_g_m2 < item.product.label.min_g_m2 * (1 - 1e-6):
         found.append(
-            f"{item.rate_g_m2:.1f} g/m² is under the label's lowest rate, {item.product.label.min_g_m2:.1f}: it may not work."
+            f"{item.product.rate_words(item.rate_g_m2)} is under the label's lowest rate, "
+            f"{item.product.rate_words(item.product.label.min_g_m2)}: it may not work."
         )
     for name, value, cap in (
         ("quick nitrogen", brings.quick, rules.quick_cap_g_m2),
@@ -306,7 +307,7 @@ def _warnings(
             )
     yearly = rules.yearly_cap_g_m2
     if yearly is not None and (total := sum(use.nitrogen_g_m2 for use in uses)) > yearly * (1 + 1e-6):
-        found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {yearly:.1f}.")
+        found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {yearly:.1f} g/m².")
     if packs is None:
         found.append("No pack with a price on the shelf: packs and cost are unknown.")
     return tuple(found)
@@ -333,7 +334,8 @@ def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFinding
     found = []
     if entry.achieved_rate_g_m2 > label.max_g_m2 * 1.001:
         found.append(
-            f"{entry.achieved_rate_g_m2:.1f} g/m² is above the label's highest rate, {label.max_g_m2:.1f} g/m²."
+            f"{entry.product.rate_words(entry.achieved_rate_g_m2)} is above the label's highest rate, "
+            f"{entry.product.rate_words(label.max_g_m2)}."
         )
     same = [other for other in others if other.product.key == entry.product.key]
     found += [
@@ -343,7 +345,10 @@ def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFinding
     ]
     total = sum(other.amount_kg for other in (*same, entry)) * 1000 / lawn.size_m2
     if label.yearly_max_g_m2 is not None and total > label.yearly_max_g_m2 * 1.001:
-        found.append(f"{total:.1f} g/m² this season is over the label's {label.yearly_max_g_m2:.1f} a year.")
+        found.append(
+            f"{entry.product.rate_words(total)} this season is over the label's "
+            f"{entry.product.rate_words(label.yearly_max_g_m2)} a year."
+        )
     found += [
         f"{entry.on:%-d %B} lies in the closed time “{blackout.name}”."
         for blackout in lawn.rules.blackouts

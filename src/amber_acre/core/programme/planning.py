@@ -52,7 +52,7 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     left = max(0.0, need.yearly_g_m2 - fed)
     if placed and left < LEAST_WORTH_PLANNING_G_M2:
         obstacles.append(
-            f"{fed:.1f} g/m² of nitrogen is down already; the year's need of {need.yearly_g_m2:.1f} is met. No round "
+            f"{fed:.1f} g/m² of nitrogen is down already; the year's need of {need.yearly_g_m2:.1f} g/m² is met. No round "
             "is added."
         )
         placed = []

@@ -29,7 +29,7 @@ def _reader(read: Callable[..., Any], optional: bool = False) -> BeforeValidator
 
 def _month_day(text: str, field: str) -> MonthDay:
     parts = text.replace("/", "-").split("-")[-2:]
-    if len(parts) == 2 and all(part.isdigit() for part in parts):
+    if len(parts) == 2 and all(part.isdecimal() for part in parts):
         month, day = int(parts[0]), int(parts[1])
         if 1 <= month <= 12 and 1 <= day <= MONTH_DAYS[month - 1] + (month == 2):
             return MonthDay(month, day)

@@ -78,7 +78,7 @@ def _listed(branch: Any) -> Any:
     if not isinstance(branch, dict):
         return branch
     grown = {key: _listed(value) for key, value in branch.items()}
-    if grown and all(key.isdigit() for key in grown):
+    if grown and all(key.isdecimal() for key in grown):
         return [grown[key] for key in sorted(grown, key=int)]
     return grown
 

@@ -15,7 +15,7 @@ from amber_acre.web.draw.climate_chart import draw_climate
 from amber_acre.web.forms.climate import ClimateForm, typed_climate
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.rules import RuleSetForm, typed_rules, without_empty_blackouts
-from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
 
 router = APIRouter()
 
@@ -43,13 +43,13 @@ def add_climate(request: Request, session: Writing, posted: Posted) -> Response:
 
 
 @router.get("/almanac/climates/{climate_id}")
-def edit_climate(request: Request, session: Reading, climate_id: int) -> HTMLResponse:
+def edit_climate(request: Request, session: Reading, climate_id: Key) -> HTMLResponse:
     row = found(session.get(ClimateRow, climate_id), "This climate")
     return _climate_form(request, Read(None, typed_climate(climate_store.climate_of(row))), row)
 
 
 @router.post("/almanac/climates/{climate_id}")
-def save_climate(request: Request, session: Writing, posted: Posted, climate_id: int) -> Response:
+def save_climate(request: Request, session: Writing, posted: Posted, climate_id: Key) -> Response:
     return _save_climate(request, session, posted, found(session.get(ClimateRow, climate_id), "This climate"))
 
 
@@ -64,13 +64,13 @@ def add_rules(request: Request, session: Writing, posted: Posted) -> Response:
 
 
 @router.get("/almanac/rules/{rule_set_id}")
-def edit_rules(request: Request, session: Reading, rule_set_id: int) -> HTMLResponse:
+def edit_rules(request: Request, session: Reading, rule_set_id: Key) -> HTMLResponse:
     row = found(session.get(RuleSetRow, rule_set_id), "This rule set")
     return _rules_form(request, Read(None, typed_rules(rule_store.rule_set_of(row), row.note)), row)
 
 
 @router.post("/almanac/rules/{rule_set_id}")
-def save_rules(request: Request, session: Writing, posted: Posted, rule_set_id: int) -> Response:
+def save_rules(request: Request, session: Writing, posted: Posted, rule_set_id: Key) -> Response:
     return _save_rules(request, session, posted, found(session.get(RuleSetRow, rule_set_id), "This rule set"))
 
 

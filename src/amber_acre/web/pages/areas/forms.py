@@ -125,7 +125,9 @@ def bare_units(info: ValidationInfo) -> tuple[str, str]:
 def shape_rows(posted: Mapping[str, str]) -> int:
     """How many cut-out rows the form holds."""
     numbers = [
-        int(name.split("-")[2]) for name in posted if name.startswith("size-cut_outs-") and name.split("-")[2].isdigit()
+        int(name.split("-")[2])
+        for name in posted
+        if name.startswith("size-cut_outs-") and name.split("-")[2].isdecimal()
     ]
     return max(numbers, default=-1) + 1
 

@@ -20,7 +20,7 @@ from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.draw.board import draw_board
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.soil import SoilTestForm
-from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.areas.forms import (
     BARE,
     LawnForm,
@@ -38,31 +38,31 @@ NEW = {"size-outline": "rectangle", "upkeep": "middle", "clippings": "returned",
 
 
 @router.get("/properties/{property_id}/lawns/new")
-def new_lawn(request: Request, session: Reading, property_id: int) -> HTMLResponse:
+def new_lawn(request: Request, session: Reading, property_id: Key) -> HTMLResponse:
     place = found(property_of(session, property_id), "This property")
     return _form(request, place, Read(None, NEW | SOIL_DEFAULTS), None)
 
 
 @router.post("/properties/{property_id}/lawns/new")
-def add_lawn(request: Request, session: Writing, posted: Posted, today: Today, property_id: int) -> Response:
+def add_lawn(request: Request, session: Writing, posted: Posted, today: Today, property_id: Key) -> Response:
     place = found(property_of(session, property_id), "This property")
     return _save(request, session, posted, today, place, None)
 
 
 @router.get("/areas/{area_id}/edit")
-def edit_lawn(request: Request, session: Reading, area_id: int) -> HTMLResponse:
+def edit_lawn(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
     row = found(store.area_of(session, area_id), "This lawn")
     return _form(request, row.property, Read(None, typed_lawn(row) | SOIL_DEFAULTS), row)
 
 
 @router.post("/areas/{area_id}/edit")
-def save_lawn(request: Request, session: Writing, posted: Posted, today: Today, area_id: int) -> Response:
+def save_lawn(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
     row = found(store.area_of(session, area_id), "This lawn")
     return _save(request, session, posted, today, row.property, row)
 
 
 @router.post("/properties/{property_id}/lawns/board")
-def preview_board(request: Request, session: Reading, posted: Posted, property_id: int) -> HTMLResponse:
+def preview_board(request: Request, session: Reading, posted: Posted, property_id: Key) -> HTMLResponse:
     """The board beside the form while somebody types: drawn to scale, or what is still missing."""
     place = found(property_of(session, property_id), "This property")
     return render(
@@ -74,13 +74,13 @@ def preview_board(request: Request, session: Reading, posted: Posted, property_i
 
 
 @router.get("/areas/{area_id}/soil-tests/new")
-def new_test(request: Request, session: Reading, area_id: int) -> HTMLResponse:
+def new_test(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
     row = found(store.area_of(session, area_id), "This lawn")
     return _test_form(request, row, Read(None, SOIL_DEFAULTS))
 
 
 @router.post("/areas/{area_id}/soil-tests/new")
-def add_test(request: Request, session: Writing, posted: Posted, today: Today, area_id: int) -> Response:
+def add_test(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
     row = found(store.area_of(session, area_id), "This lawn")
     plain = {key.removeprefix("soil-"): value for key, value in posted.items()}
     read = read_form(SoilTestForm, plain, today=today)
@@ -92,14 +92,14 @@ def add_test(request: Request, session: Writing, posted: Posted, today: Today, a
 
 
 @router.post("/areas/{area_id}/delete")
-def delete_lawn(session: Writing, _posted: Posted, area_id: int) -> Response:
+def delete_lawn(session: Writing, _posted: Posted, area_id: Key) -> Response:
     row = found(store.area_of(session, area_id), "This lawn")
     set_area_deleted(session, area_id, datetime.now(UTC))
     return go(f"/properties/{row.property_id}?deleted=areas&id={area_id}")
 
 
 @router.post("/areas/{area_id}/restore")
-def restore_lawn(session: Writing, _posted: Posted, area_id: int) -> Response:
+def restore_lawn(session: Writing, _posted: Posted, area_id: Key) -> Response:
     found(session.get(AreaRow, area_id), "This lawn")
     set_area_deleted(session, area_id, None)
     row = found(store.area_of(session, area_id), "This lawn")

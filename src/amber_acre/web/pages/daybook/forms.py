@@ -14,6 +14,7 @@ from amber_acre.web.forms.fields import Checked, Needed, Note
 from amber_acre.web.forms.reading import Form
 
 OLDEST_DAYS = 731  # an entry older than this is a slip of the year
+UNHEARD_OF_G_M2 = 2000.0  # 2 kg/m²; a top dressing lies under it
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
 
 
@@ -86,9 +87,14 @@ def _doubt(rate: float, covered: float, size_m2: float, planned: float | None) -
             f"{covered:,.0f} m² covered is more than the lawn, {size_m2:,.0f} m². Correct it, or confirm.",
             field="covered",
         )
+    if rate > UNHEARD_OF_G_M2:
+        return Doubtful(
+            f"{rate:,.0f} g/m² is more than any product goes down at. Check amount, unit and area, or confirm.",
+            field="amount",
+        )
     if planned and not planned / FAR_OFF < rate < planned * FAR_OFF:
         return Doubtful(
-            f"{rate:.1f} g/m² is {rate / planned:.2g} times the planned {planned:.1f}. Check amount, unit and area, or "
+            f"{rate:.1f} g/m² is {rate / planned:.2g} times the planned {planned:.1f} g/m². Check amount, unit and area, or "
             "confirm.",
             field="amount",
         )

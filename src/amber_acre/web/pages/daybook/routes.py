@@ -29,7 +29,7 @@ from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.tables import AreaRow, EntryRow, RoundRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.daybook.forms import EntryForm
 from amber_acre.web.shown import Shown
 
@@ -70,25 +70,25 @@ def export_entries(session: Reading) -> Response:
 
 
 @router.get("/areas/{area_id}/log")
-def new_entry(request: Request, session: Reading, today: Today, area_id: int, round: int | None = None) -> HTMLResponse:
+def new_entry(request: Request, session: Reading, today: Today, area_id: Key, round: Key | None = None) -> HTMLResponse:
     job = _job(session, area_id, round, None)
     return _form(request, job, Read(None, _blank(job, today)))
 
 
 @router.post("/areas/{area_id}/log")
 def write_entry(
-    request: Request, session: Writing, posted: Posted, today: Today, area_id: int, round: int | None = None
+    request: Request, session: Writing, posted: Posted, today: Today, area_id: Key, round: Key | None = None
 ) -> Response:
     return _write(request, session, posted, today, _job(session, area_id, round, None))
 
 
 @router.post("/areas/{area_id}/log/reading")
 def read_entry(
-    request: Request, session: Reading, posted: Posted, area_id: int, round: int | None = None
+    request: Request, session: Reading, posted: Posted, area_id: Key, round: Key | None = None
 ) -> HTMLResponse:
     """What was typed so far, converted: amount, rate on the area covered, nitrogen it brings."""
     job = _job(session, area_id, round, None)
-    product = job.products.get(int(posted.get("product", "")) if posted.get("product", "").isdigit() else 0)
+    product = job.products.get(int(posted.get("product", "")) if posted.get("product", "").isdecimal() else 0)
     reading: dict[str, Any] = {"product": product, "amount_kg": None, "rate": None, "brings": None, "sentence": ""}
     if product is not None and posted.get("amount", "").strip():
         try:
@@ -104,7 +104,7 @@ def read_entry(
 
 
 @router.get("/entries/{entry_id}/correct")
-def new_correction(request: Request, session: Reading, today: Today, entry_id: int) -> HTMLResponse:
+def new_correction(request: Request, session: Reading, today: Today, entry_id: Key) -> HTMLResponse:
     row = found(store.entry_row(session, entry_id), "This entry")
     job = _job(session, row.area_id, row.round_id, row)
     typed_text = {
@@ -122,7 +122,7 @@ def new_correction(request: Request, session: Reading, today: Today, entry_id: i
 
 
 @router.post("/entries/{entry_id}/correct")
-def write_correction(request: Request, session: Writing, posted: Posted, today: Today, entry_id: int) -> Response:
+def write_correction(request: Request, session: Writing, posted: Posted, today: Today, entry_id: Key) -> Response:
     row = found(store.entry_row(session, entry_id), "This entry")
     return _write(request, session, posted, today, _job(session, row.area_id, row.round_id, row))
 
@@ -209,7 +209,10 @@ def _reasons_wanted(session: Session, job: _Job, entry: Entry, today: date) -> t
     found = remarks(lawn, entry, others, findings(lawn.soil_test, today))
     planned, rate = job.planned_g_m2, entry.achieved_rate_g_m2
     if planned and abs(rate - planned) > OFF_PLAN * planned:
-        return (f"{rate:.1f} g/m² went down, {planned:.1f} was planned: over a tenth off.", *found)
+        return (
+            f"{entry.product.rate_words(rate)} went down, {entry.product.rate_words(planned)} was planned: over a tenth off.",
+            *found,
+        )
     return found
 
 

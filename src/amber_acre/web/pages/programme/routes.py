@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 from datetime import date
+from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, Response
@@ -26,7 +27,7 @@ from amber_acre.store.tables import PropertyRow, RoundRow
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import AsOf, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.programme.forms import RoundForm, read_rate
 from amber_acre.web.shown import Shown
 
@@ -46,10 +47,10 @@ def show_year(
     request: Request,
     session: Reading,
     today: Today,
-    property_id: int,
+    property_id: Key,
     day: AsOf = None,
-    area: int | None = None,
-    number: int | None = Query(None, alias="round"),
+    area: Key | None = None,
+    number: Annotated[Key | None, Query(alias="round")] = None,
     working: str = "",
 ) -> HTMLResponse:
     """The year as of a day; ``area`` and ``round`` say what is looked at, ``working`` which is open."""
@@ -58,7 +59,7 @@ def show_year(
 
 
 @router.post("/areas/{area_id}/plan")
-def plan(session: Writing, _posted: Posted, today: Today, area_id: int) -> Response:
+def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Response:
     """Plans the lawn's year."""
     row = found(area_store.area_of(session, area_id), "This lawn")
     store.plan_area(session, row, today)
@@ -66,7 +67,7 @@ def plan(session: Writing, _posted: Posted, today: Today, area_id: int) -> Respo
 
 
 @router.post("/rounds/{round_id}")
-def change(request: Request, session: Writing, posted: Posted, today: Today, round_id: int) -> Response:
+def change(request: Request, session: Writing, posted: Posted, today: Today, round_id: Key) -> Response:
     """Changes a round; refuses what the label or the rule forbids, and says so beside the field."""
     row = found(session.get(RoundRow, round_id), "This round")
     area = found(area_store.area_of(session, row.programme.area_id), "This lawn")
@@ -151,6 +152,7 @@ def _page(
         hold_rules=hold_rules(judged) if judged else [],
         products=shelf(session),
         change=change,
+        faults=change.faults if change else {},
         working=_working(chosen, judged, working),
         working_key=working,
     )

@@ -36,8 +36,12 @@ class PropertyForm(Form):
 
     @model_validator(mode="after")
     def _chosen(self) -> Self:
-        if self.climate_id != "own" and not self.climate_id.isdigit():
+        if self.climate_id != "own" and not _is_key(self.climate_id):
             raise MissingInput("Choose a climate, or enter its own.", field="climate_id")
-        if self.rule_set_id != "own" and not self.rule_set_id.isdigit():
+        if self.rule_set_id != "own" and not _is_key(self.rule_set_id):
             raise MissingInput("Choose a rule set, or enter a new one.", field="rule_set_id")
         return self
+
+
+def _is_key(text: str) -> bool:
+    return text.isdecimal() and len(text) < 16

@@ -14,7 +14,7 @@ from amber_acre.store.rules import rule_set_named, rule_sets, save_rule_set
 from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.rules import without_empty_blackouts
-from amber_acre.web.page import Posted, Reading, Writing, found, go, render
+from amber_acre.web.page import Key, Posted, Reading, Writing, found, go, render
 from amber_acre.web.pages.properties.forms import PropertyForm
 
 router = APIRouter()
@@ -40,7 +40,7 @@ def add_property(request: Request, session: Writing, posted: Posted) -> Response
 
 
 @router.get("/properties/{property_id}/edit")
-def edit_property(request: Request, session: Reading, property_id: int) -> HTMLResponse:
+def edit_property(request: Request, session: Reading, property_id: Key) -> HTMLResponse:
     row = found(store.property_of(session, property_id), "This property")
     typed = NEW | {
         "client": row.client.name,
@@ -55,19 +55,19 @@ def edit_property(request: Request, session: Reading, property_id: int) -> HTMLR
 
 
 @router.post("/properties/{property_id}/edit")
-def save_property(request: Request, session: Writing, posted: Posted, property_id: int) -> Response:
+def save_property(request: Request, session: Writing, posted: Posted, property_id: Key) -> Response:
     return _save(request, session, posted, found(store.property_of(session, property_id), "This property"))
 
 
 @router.post("/properties/{property_id}/delete")
-def delete_property(session: Writing, _posted: Posted, property_id: int) -> Response:
+def delete_property(session: Writing, _posted: Posted, property_id: Key) -> Response:
     found(store.property_of(session, property_id), "This property")
     store.set_property_deleted(session, property_id, datetime.now(UTC))
     return go(f"/properties?deleted=properties&id={property_id}")
 
 
 @router.post("/properties/{property_id}/restore")
-def restore_property(session: Writing, _posted: Posted, property_id: int) -> Response:
+def restore_property(session: Writing, _posted: Posted, property_id: Key) -> Response:
     found(session.get(PropertyRow, property_id), "This property")
     store.set_property_deleted(session, property_id, None)
     return go(f"/properties/{property_id}")

@@ -16,7 +16,7 @@ from amber_acre.store import shelf as store
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Fault, Read, read_form
-from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
 from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
 from amber_acre.web.shown import figure
 
@@ -59,24 +59,24 @@ def read_label(request: Request, posted: Posted) -> HTMLResponse:
 
 
 @router.get("/shelf/{product_id}")
-def show_product(request: Request, session: Reading, product_id: int) -> HTMLResponse:
+def show_product(request: Request, session: Reading, product_id: Key) -> HTMLResponse:
     row = found(store.product_row(session, product_id), "This product")
     return _show(request, session, row, {}, {})
 
 
 @router.get("/shelf/{product_id}/edit")
-def edit_product(request: Request, session: Reading, product_id: int) -> HTMLResponse:
+def edit_product(request: Request, session: Reading, product_id: Key) -> HTMLResponse:
     row = found(store.product_row(session, product_id), "This product")
     return _form(request, Read(None, typed_product(row)), row)
 
 
 @router.post("/shelf/{product_id}/edit")
-def save_product(request: Request, session: Writing, posted: Posted, product_id: int) -> Response:
+def save_product(request: Request, session: Writing, posted: Posted, product_id: Key) -> Response:
     return _save(request, session, posted, found(store.product_row(session, product_id), "This product"))
 
 
 @router.post("/shelf/{product_id}/deliveries")
-def add_delivery(request: Request, session: Writing, posted: Posted, today: Today, product_id: int) -> Response:
+def add_delivery(request: Request, session: Writing, posted: Posted, today: Today, product_id: Key) -> Response:
     """Books stock in: so much as typed, on today's date."""
     row = found(store.product_row(session, product_id), "This product")
     product = store.product_of(row)
@@ -89,14 +89,14 @@ def add_delivery(request: Request, session: Writing, posted: Posted, today: Toda
 
 
 @router.post("/shelf/{product_id}/delete")
-def delete_product(session: Writing, _posted: Posted, product_id: int) -> Response:
+def delete_product(session: Writing, _posted: Posted, product_id: Key) -> Response:
     found(store.product_row(session, product_id), "This product")
     store.set_product_deleted(session, product_id, datetime.now(UTC))
     return go(f"/shelf?deleted=shelf&id={product_id}")
 
 
 @router.post("/shelf/{product_id}/restore")
-def restore_product(session: Writing, _posted: Posted, product_id: int) -> Response:
+def restore_product(session: Writing, _posted: Posted, product_id: Key) -> Response:
     found(session.get(ProductRow, product_id), "This product")
     store.set_product_deleted(session, product_id, None)
     return go(f"/shelf/{product_id}")

@@ -1,0 +1,99 @@
+"""Hostile and careless input: whatever is sent, the answer is a page in words, never a failure."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+from hypothesis import HealthCheck, given, settings
+from hypothesis import strategies as st
+
+from tests.conftest import Browser
+from tests.web.forms import CLIMATE, ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, RULES
+
+NASTY = st.one_of(
+    st.text(max_size=40),
+    st.sampled_from([
+        "", " ", "0", "-1", "1e999", "9" * 400, "NaN", "inf", "1/0", "⅓ m", "１２ m", "12\x00m", "<script>alert(1)</script>",
+        "'; DROP TABLE entries; --", "0.0000001 g/m²", "99999999999999999999", "2026-02-30", "0001-01-01", "9999-12-31",
+        "3 oz/1000", "4 lb/0", "12 m 6 ft", "--", "²", "1,2,3", "%s{}{{7*7}}", "m²", "🌱",
+    ]),
+)  # fmt: skip
+ROUND = {"on_day": "2026-06-03", "product": "2", "rate": "12 g/m²", "reason": "x", "version": "1"}
+FORMS: list[tuple[str, dict[str, str]]] = [
+    ("/properties/new", PROPERTY),
+    ("/properties/1/lawns/new", LAWN),
+    ("/properties/2/lawns/board", LAWN),
+    ("/areas/1/edit", LAWN),
+    ("/areas/1/soil-tests/new", LAWN),
+    ("/shelf/new", PRODUCT),
+    ("/shelf/new", LIQUID),
+    ("/shelf/3/edit", PRODUCT),
+    ("/shelf/reading", PRODUCT),
+    ("/shelf/1/deliveries", {"amount": "2 bags"}),
+    ("/almanac/climates/new", CLIMATE),
+    ("/almanac/climates/1", CLIMATE),
+    ("/almanac/rules/new", RULES),
+    ("/areas/1/log?round=2", ENTRY),
+    ("/areas/1/log/reading?round=2", ENTRY),
+    ("/entries/1/correct", ENTRY),
+    ("/rounds/3", ROUND),
+]
+
+
+@pytest.mark.parametrize(("url", "form"), FORMS)
+@settings(max_examples=25, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(data=st.data())
+def test_no_text_in_any_field_breaks_anything(demo: Browser, url: str, form: dict[str, str], data: Any) -> None:
+    spoilt = data.draw(st.dictionaries(st.sampled_from(sorted(form)), NASTY, min_size=1, max_size=4))
+    dropped = data.draw(st.sets(st.sampled_from(sorted(form)), max_size=2))
+    sent = {key: value for key, value in (form | spoilt).items() if key not in dropped}
+    answer = demo.post(url, sent, page="/properties/new")
+    assert answer.status_code in (200, 303, 409, 422), (answer.status_code, sent)
+    assert "<script>alert" not in answer.text
+    assert "went wrong on our side" not in answer.text
+
+
+@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+@given(
+    page=st.sampled_from(["/", "/properties/1", "/properties/6", "/find", "/areas/1/log"]),
+    query=st.dictionaries(
+        st.sampled_from(["day", "area", "round", "working", "q", "deleted", "id"]), NASTY, max_size=4
+    ),
+)
+def test_no_address_breaks_anything(demo: Browser, page: str, query: dict[str, str]) -> None:
+    answer = demo.client.get(page, params=query)
+    assert answer.status_code in (200, 404, 422)
+    assert "<script>alert" not in answer.text
+
+
+@pytest.mark.parametrize("number", ["0", "-3", "99999999999999999999999"])
+def test_numbers_no_row_has(demo: Browser, number: str) -> None:
+    for page in (
+        "/properties/{}",
+        "/areas/{}/edit",
+        "/areas/{}/log",
+        "/shelf/{}",
+        "/entries/{}/correct",
+        "/almanac/rules/{}",
+    ):
+        assert demo.get(page.format(number)).status_code in (404, 422)
+    assert demo.get(f"/properties/1?area={number}&round={number}").status_code in (200, 422)
+
+
+def test_a_lawn_may_have_many_cut_outs_and_long_names(demo: Browser) -> None:
+    form = {k: v for k, v in LAWN.items() if "cut_outs" not in k} | {
+        "name": "L" * 120,
+        "size-side_1": "40 m",
+        "size-side_2": "30 m",
+    }
+    for n in range(60):
+        form |= {
+            f"size-cut_outs-{n}-name": f"stone {n}",
+            f"size-cut_outs-{n}-outline": "circle",
+            f"size-cut_outs-{n}-side_1": "0.5 m",
+        }
+    answer = demo.post("/properties/4/lawns/new", form)
+    assert answer.status_code == 303
+    assert demo.get(answer.headers["location"]).status_code == 200
+    assert demo.post("/properties/4/lawns/new", form | {"name": "L" * 121}).status_code == 422
