@@ -15,7 +15,7 @@ from amber_acre.core.products.product import Label, Product
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, RuleSet, standing
 from amber_acre.core.programme.choosing import targets
 from amber_acre.core.programme.due import DayForecast, holds, load_sheet, state_of, week_of
-from amber_acre.core.programme.judging import judge
+from amber_acre.core.programme.judging import judge, remarks
 from amber_acre.core.programme.ledger import ledger
 from amber_acre.core.programme.need import nitrogen_need
 from amber_acre.core.programme.placing import Slot
@@ -412,3 +412,48 @@ def test_organics_wait_for_warm_ground_when_another_fits() -> None:
         if series.mean_c[series.index(one.on)] < 12:
             assert one.product.name == "Quickstep 21-0-0"
     assert any(r.product.name == "Meadowmeal 8-3-1" for r in made.rounds)
+
+
+def test_the_reason_says_what_decided() -> None:
+    place = lawn(rules=FREE)
+    dear = product(11, "Dear 21-0-0", {"ammoniacal": 21}, (8, 20), pack=(25, 99))
+    assert all("the cheapest of 2 that fit (next: Dear 21-0-0)" in r.reason for r in plan(place, [QUICK, dear]).rounds)
+    assert "the only one that fits" in plan(place, [QUICK]).rounds[0].reason
+    with_p = product(12, "Cheap 21-5-0", {"ammoniacal": 21}, (8, 20), p2o5=5, pack=(25, 2))
+    (first, *_) = plan(place, [QUICK, with_p]).rounds
+    assert "because it carries no phosphorus nobody needs" in first.reason
+    strict = plan(lawn(rules=replace(BYLAW, slow_share_min=0.4)))
+    assert any("so that slow-release share" in r.reason for r in strict.rounds)
+
+
+def test_the_share_and_what_capped_rounds_pass_on_add_up_to_the_target() -> None:
+    made = plan(lawn())
+    assert sum(r.share for r in made.rounds) == pytest.approx(1)
+    assert sum(r.target_g_m2 for r in made.rounds) == pytest.approx(made.need.yearly_g_m2)
+    assert made.rounds[2].target_g_m2 == pytest.approx(BYLAW.total_cap_g_m2)
+    assert made.rounds[0].target_g_m2 > made.rounds[0].share * made.rounds[0].yearly_g_m2
+
+
+def test_a_log_entry_says_what_it_went_past() -> None:
+    place = lawn(soil_test=mehlich(p=96))
+    soil = findings(place.soil_test, START)
+    base = entry(a_round(date(2026, 5, 20), QUICK, 18), 412)
+    assert remarks(place, base, [], soil) == ()
+    over = replace(base, amount_kg=Kilograms(412 * 0.0211))
+    assert "21.1 g/m² is above the label's highest rate, 20.0 g/m²" in remarks(place, over, [], soil)[0]
+    near = replace(base, key=2, on=date(2026, 5, 1))
+    assert "asks for 28 days between" in remarks(place, base, [near], soil)[0]
+    early = [replace(base, key=n, on=date(2026, 3, 17) + timedelta(days=n)) for n in (2, 3, 4)]
+    assert "over the label's 60.0 g/m² a year" in remarks(place, base, early, soil)[0]
+    winter = replace(base, on=date(2026, 12, 1))
+    assert "closed time “winter closed time”" in remarks(place, winter, [], soil)[0]
+    fed_p = replace(base, product=STARTER, amount_kg=Kilograms(5.0))
+    assert "high in phosphorus" in remarks(place, fed_p, [], soil)[0]
+    halves = [replace(base, key=2)]
+    assert remarks(place, base, halves, soil) == ()  # the same day's other half is not a second application
+
+
+def test_liquids_are_spoken_of_by_volume() -> None:
+    strong = a_round(date(2026, 5, 20), LEAF, 3 * 1.18 * 1.5)
+    (one,) = judged(lawn(), [strong])
+    assert "4.50 mL/m² is above the label's highest rate, 3.00 mL/m²" in one.stops[0].sentence

@@ -225,3 +225,68 @@ def test_feet_and_pounds_where_the_property_speaks_them(demo: Browser) -> None:
 def test_a_real_installation_uses_the_clock(tmp_path: object) -> None:
     assert Settings().day() == date.today()
     assert Settings(today=date(2026, 1, 2)).day() == date(2026, 1, 2)
+
+
+def test_a_rate_left_untouched_stays_exact(demo: Browser) -> None:
+    page = demo.get("/properties/1?area=1&round=2&working=round").text
+    exact = re.search(r"<b>(12\.\d+) g/m²</b>", page)
+    version = re.search(r'name="version" value="(\d+)"', page)
+    assert exact is not None
+    assert version is not None
+    shown = re.search(r'name="rate_shown" value="([^"]+)"', page)
+    assert shown is not None
+    form = {
+        "on_day": "2026-06-04",
+        "product": "2",
+        "rate": shown[1],
+        "rate_shown": shown[1],
+        "reason": "later",
+        "version": version[1],
+    }
+    assert demo.post("/rounds/2", form, page="/properties/1").status_code == 303
+    after = demo.get("/properties/1?area=1&round=2&working=round").text
+    assert "4 Jun" in after
+    assert f"<b>{exact[1]} g/m²</b>" in after
+
+
+def test_a_lawn_changed_since_planning_says_so(demo: Browser) -> None:
+    assert "Plan the year again to follow" not in demo.get("/properties/1?area=1").text
+    form = LAWN | {"name": "Front lawn", "upkeep": "low", "evidence": "kept", "version": "1"}
+    version = re.search(r'name="version" value="(\d+)"', demo.get("/areas/1/edit").text)
+    assert version is not None
+    assert demo.post("/areas/1/edit", form | {"version": version[1]}).status_code == 303
+    page = demo.get("/properties/1?area=1").text
+    assert "Plan the year again to follow" in page
+    demo.post("/areas/1/plan", {})
+    assert "Plan the year again to follow" not in demo.get("/properties/1?area=1").text
+
+
+def test_two_people_editing_one_lawn(demo: Browser) -> None:
+    version = re.search(r'name="version" value="(\d+)"', demo.get("/areas/1/edit").text)
+    assert version is not None
+    mine = LAWN | {"evidence": "kept", "version": version[1]}
+    assert demo.post("/areas/1/edit", mine).status_code == 303
+    theirs = demo.post("/areas/1/edit", mine | {"name": "Theirs"})
+    assert theirs.status_code == 409
+    assert "Somebody else changed this lawn" in theirs.text
+    assert 'value="Theirs"' in theirs.text
+
+
+def test_sentences_speak_the_units_of_the_property(demo: Browser) -> None:
+    page = html.unescape(demo.get("/properties/2?area=4").text)
+    assert "4.18 lb/1000 ft² is above the label's highest rate, 4.10 lb/1000 ft²" in page
+    assert "20.4 g/m² is above" in html.unescape(demo.get("/properties/2?area=4").text) or "g/m² is above" not in page
+
+
+def test_a_soil_test_changes_what_is_planned(demo: Browser) -> None:
+    form = {k: v for k, v in LAWN.items() if k.startswith("soil-")} | {
+        "soil-phosphorus": "9",
+        "soil-organic_matter": "6",
+    }
+    assert demo.post("/areas/2/soil-tests/new", form).status_code == 303
+    page = demo.get("/properties/1?area=2").text
+    assert "Phosphorus 9 mg/kg: low" in page
+    assert "the soil is rich in organic matter" in demo.get("/properties/1?area=2&working=need").text
+    bad = demo.post("/areas/2/soil-tests/new", form | {"soil-ph": "12"})
+    assert bad.status_code == 422
+    assert "outside 3–10" in bad.text

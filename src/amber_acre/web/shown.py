@@ -130,7 +130,7 @@ def worded(step: Step) -> str:
 
 
 def _filled(formula: str, words: dict[str, str]) -> str:
-    for plain, sign in (("**", "^"), (" ** 2", "²"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − ")):
+    for plain, sign in ((" ** 2", "²"), ("**", "^"), (" * ", " × "), (" / ", " ÷ "), (" - ", " − ")):
         formula = formula.replace(plain, sign)
     signs = {"pi": "π", "sqrt": "√", **words}
-    return re.sub(r"[A-Za-z_]\w*", lambda found: signs.get(found[0], found[0]), formula)
+    return re.sub(r"[A-Za-z_][A-Za-z0-9_]*", lambda found: signs.get(found[0], found[0]), formula)

@@ -3,8 +3,8 @@
 A candidate is a product at the rate that meets the round's nitrogen, pulled back by every limit it
 meets. Of all ways to fill the rounds the one chosen keeps the label's interval and yearly maximum and
 the rule's slow-release share, then, in this order: leaves fewest rounds empty, keeps organic feed out
-of cold ground where it would not be released, falls short of nitrogen least, brings potassium where the
-test wants it, carries least phosphorus nobody needs, costs least.
+of cold ground where it would not be released, carries no phosphorus nobody needs (unknown counts as not
+needed), falls short of nitrogen least, brings potassium where the test wants it, costs least.
 """
 
 from __future__ import annotations
@@ -161,13 +161,14 @@ def fill(
 def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings) -> tuple[float, ...]:
     """Smaller is better, in the order the module promises; the shortfall in steps of a tenth of target."""
     if choice is None:
-        return (1.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+        return (1.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
     short = max(0.0, 1 - choice.brings.nitrogen / item.target_g_m2)
     misses_potassium = findings.potassium == "low" and choice.product.k2o == 0
     idle_p = choice.brings.phosphorus if findings.phosphorus != "low" else 0.0
     return (
         0.0,
         float(choice.cold),
+        float(idle_p > 0),
         float(round(short * 10)),
         float(misses_potassium),
         round(idle_p, 2),
@@ -178,6 +179,7 @@ def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings) -> tu
 _WHY = (
     "",
     "because organic feed would lie idle in cold ground",
+    "because it carries no phosphorus nobody needs",
     "because it comes nearest to the nitrogen wanted",
     "because it brings the potassium the test lacks",
     "because it carries least phosphorus nobody needs",

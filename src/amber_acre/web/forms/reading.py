@@ -69,9 +69,7 @@ def nest(posted: Mapping[str, str]) -> dict[str, Any]:
                 following = branch[part] = {}
             branch = following
         branch[leaf] = value
-    listed = _listed(tree)
-    assert isinstance(listed, dict)
-    return listed
+    return {name: _listed(branch) for name, branch in tree.items()}
 
 
 def _listed(branch: Any) -> Any:
