@@ -171,6 +171,18 @@ def test_bags_on_lawns_told_in_the_trade(
     assert brings.potassium / q.K_PER_K2O / LB_1000 == pytest.approx(potash, rel=1e-2)
 
 
+def test_spraying_more_and_sooner_than_the_label_told_in_the_trade() -> None:
+    """T11: label 12–18 fl oz/1000 every 6–8 weeks, used 20 every 4: 11.1 % over a spray, 1.67–3.33 times a week."""
+    ounce = q.volume_rate_ml_m2(1, "fl oz", "1000 ft²")
+    label = Label(GramsPerSquareMetre(12 * ounce), GramsPerSquareMetre(18 * ounce), 42)
+    used = 20 * ounce
+    assert used / label.max_g_m2 - 1 == pytest.approx(0.111, abs=5e-4)
+    per_week = used / 4
+    assert per_week / ounce == pytest.approx(5.0)
+    assert per_week / (label.max_g_m2 / 6) == pytest.approx(1.67, abs=0.005)
+    assert per_week / (label.min_g_m2 / 8) == pytest.approx(3.33, abs=0.005)
+
+
 def test_bag_prices_told_in_the_trade() -> None:
     """T05: 38.9 % over the bag's own rate; T06: 5.28 lb N a bag, $2.84 a lb N; T07: 10.5 % over."""
     assert pytest.approx(0.389, abs=5e-4) == 6250 / 4500 - 1

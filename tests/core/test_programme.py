@@ -457,3 +457,16 @@ def test_liquids_are_spoken_of_by_volume() -> None:
     strong = a_round(date(2026, 5, 20), LEAF, 3 * 1.18 * 1.5)
     (one,) = judged(lawn(), [strong])
     assert "4.50 mL/m² is above the label's highest rate, 3.00 mL/m²" in one.stops[0].sentence
+
+
+def test_the_trades_own_overdose_is_seen_by_rate_and_by_interval() -> None:
+    """T11 through the program: 20 fl oz/1000 every 4 weeks against a label of 12–18 every 6 weeks."""
+    ounce = 1.18 * 0.318327  # g/m² of one fl oz/1000 ft² at 1.18 kg/L
+    stuff = product(
+        20, "Leafwater", {"urea": 1}, (12 * ounce, 18 * ounce), "liquid", interval=42, liquid=True, density_kg_l=1.18
+    )
+    first = entry(a_round(date(2026, 6, 1), stuff, 20 * ounce), 412)
+    second = replace(first, key=2, on=date(2026, 6, 29))
+    said = " ".join(remarks(lawn(), second, [first], findings(None, START)))
+    assert "above the label's highest rate" in said
+    assert "asks for 42 days between" in said

@@ -201,6 +201,9 @@ def test_the_fragments_that_convert_while_typing(demo: Browser) -> None:
     assert "<svg" in board
     waiting = demo.post("/properties/2/lawns/board", {"size-outline": "circle", "size-side_1": "x"}, page="/properties/2/lawns/new").text  # fmt: skip
     assert "cannot be read" in waiting
+    half = demo.post("/properties/1/lawns/board", {"size-outline": "rectangle", "size-side_1": "38 ft 6 in"}, page="/properties/1/lawns/new").text  # fmt: skip
+    assert "38 ft 6 in = 11.735 m" in half
+    assert "Width is needed" in half
     label = demo.post(
         "/shelf/reading", {"state": "solid", "grade": "16-0-8", "label_min": "3 lb/1000", "label_max": "5"}
     ).text
@@ -290,3 +293,10 @@ def test_a_soil_test_changes_what_is_planned(demo: Browser) -> None:
     bad = demo.post("/areas/2/soil-tests/new", form | {"soil-ph": "12"})
     assert bad.status_code == 422
     assert "outside 3–10" in bad.text
+
+
+def test_what_was_logged_keeps_its_flag_when_the_year_is_planned_again(demo: Browser) -> None:
+    demo.post("/areas/1/plan", {})
+    page = demo.get("/properties/1?area=1").text
+    assert "log 6.38 kg" in page
+    assert "Logged 15 April: Quickstep 21-0-0, 6.38 kg" in page

@@ -91,8 +91,8 @@ class Shown:
 
     def nutrient(self, g_m2: float) -> str:
         if self.units == "us":
-            return f"{g_m2 / POUND_PER_THOUSAND_G_M2:.2f} lb/1000 ft²"
-        return f"{g_m2:.1f} g/m²"
+            return f"{round(g_m2 / POUND_PER_THOUSAND_G_M2, 2) + 0.0:.2f} lb/1000 ft²"
+        return f"{round(g_m2, 1) + 0.0:.1f} g/m²"
 
     def sentence(self, text: str) -> str:
         """A sentence of the core, which speaks SI, with its rates in this property's units."""

@@ -72,7 +72,7 @@ def place_rounds(lawn: Lawn, series: DailySeries, demand: Daily, yearly_g_m2: fl
     else:
         open_days &= series.min_c > 0  # nothing on frozen ground
         wishes = _cool_pattern(max(runs_of(growing), key=lambda run: run[1] - run[0]), yearly_g_m2)
-    return _fit(wishes, open_days, heat_mask(series, lawn.grass.season), series)
+    return _fit(wishes, open_days, heat_mask(series, lawn.grass.season), frost, series)
 
 
 def _cool_count(yearly_g_m2: float) -> int:
@@ -137,7 +137,7 @@ def _along_demand(demand: Daily, span: tuple[int, int], count: int) -> list[_Wis
     ]  # fmt: skip
 
 
-def _fit(wishes: list[_Wish], open_days: Mask, hot: Mask, series: DailySeries) -> Placing:
+def _fit(wishes: list[_Wish], open_days: Mask, hot: Mask, frost: Mask, series: DailySeries) -> Placing:
     slots, obstacles = [], []
     open_runs = runs_of(open_days)
     last = -1
@@ -158,6 +158,8 @@ def _fit(wishes: list[_Wish], open_days: Mask, hot: Mask, series: DailySeries) -
         moved, index, run = min(near)
         opens, closes = max(run[0], index - WINDOW_BEFORE, last + 1), min(run[1], index + WINDOW_AFTER)
         reason = wish.reason + (f"; moved {moved} days to clear a closed window" if moved else "")
+        if frost[index]:
+            reason += "; frost is still likely then, which growing cool-season turf takes: never on frozen ground"
         slots.append(
             Slot(wish.name, series.day(index), series.day(opens), series.day(closes), wish.share,
                  bool(hot[index]), reason)

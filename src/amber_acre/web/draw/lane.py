@@ -8,7 +8,9 @@ from datetime import date
 
 import numpy as np
 
+from amber_acre.core.programme.brief import Entry, standing
 from amber_acre.core.programme.due import state_of
+from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.season.climate import Daily
 from amber_acre.web.draw.tape import Scale
@@ -35,9 +37,8 @@ class RibbonShape:
 
 @dataclass(frozen=True)
 class Flag:
-    """A round's flag: pole at ``x``, tag from ``left`` at a level, with its state."""
+    """Flag of a round or a log entry: pole at ``x``, tag from ``left`` at a level, with its state."""
 
-    number: int
     x: float
     left: float
     y: float
@@ -46,6 +47,14 @@ class Flag:
     title: str
     state: str
     points: str
+
+
+@dataclass(frozen=True)
+class _Pole:
+    on: date
+    text: str
+    title: str
+    state: str
 
 
 @dataclass(frozen=True)
@@ -123,32 +132,43 @@ def _cuts(xs: Daily, total: Daily, ceiling: float) -> list[tuple[float, str]]:
 
 
 def _flags(year: LawnYear, scale: Scale, day: date, shown: Shown) -> list[Flag]:
-    """Flags on two levels, so that close rounds do not cover one another; the later one gives way."""
+    """Flags on two levels, so that close ones do not cover one another; the later one gives way."""
+    numbers = {judged.round.number for judged in year.rounds}
+    poles = [_round_pole(judged, day, shown) for judged in year.rounds if not judged.round.skipped] + [
+        _entry_pole(entry, shown) for entry in standing(year.entries) if entry.round_number not in numbers
+    ]
     taken = [-1.0] * FLAG_LEVELS
     flags = []
-    for judged in year.rounds:
-        item = judged.round
-        if item.skipped:
-            continue
-        text = f"R{item.number} {shown.amount(item.product, judged.logged_kg or judged.amount_kg)}"
-        width = len(text) * FLAG_PX_PER_CHARACTER + 16
-        x = scale.x(judged.done_on or item.on)
+    for pole in sorted(poles, key=lambda p: p.on):
+        width = len(pole.text) * FLAG_PX_PER_CHARACTER + 16
+        x = scale.x(pole.on)
         left = min(x, scale.width - width)
         level = next((n for n in range(FLAG_LEVELS) if left > taken[n]), FLAG_LEVELS - 1)
         taken[level] = max(taken[level], left + width + 4)
         y = 3 + level * (FLAG_HEIGHT + 3)
-        state = state_of(judged, day)
         notch = left + width
         points = (
             f"{left:.1f},{y:.1f} {notch:.1f},{y:.1f} {notch - 6:.1f},{y + FLAG_HEIGHT / 2:.1f} "
             f"{notch:.1f},{y + FLAG_HEIGHT:.1f} {left:.1f},{y + FLAG_HEIGHT:.1f}"
         )
-        title = (
-            f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, "
-            f"{judged.done_on or item.on:%-d %B}, {state}"
-        )
-        flags.append(Flag(item.number, x, round(left, 1), y, round(width, 1), text, title, state, points))
+        flags.append(Flag(x, round(left, 1), y, round(width, 1), pole.text, pole.title, pole.state, points))
     return flags
+
+
+def _round_pole(judged: JudgedRound, day: date, shown: Shown) -> _Pole:
+    item, on = judged.round, judged.done_on or judged.round.on
+    state = state_of(judged, day)
+    return _Pole(
+        on,
+        f"R{item.number} {shown.amount(item.product, judged.logged_kg or judged.amount_kg)}",
+        f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, {on:%-d %B}, {state}",
+        state,
+    )
+
+
+def _entry_pole(entry: Entry, shown: Shown) -> _Pole:
+    amount = shown.amount(entry.product, entry.amount_kg)
+    return _Pole(entry.on, f"log {amount}", f"Logged {entry.on:%-d %B}: {entry.product.name}, {amount}", "done")
 
 
 def _words(year: LawnYear) -> str:

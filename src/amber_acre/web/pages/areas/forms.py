@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 from typing import Literal, Self
 
-from pydantic import Field, ValidationInfo, field_validator, model_validator
+from pydantic import ConfigDict, Field, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, NotUnderstood
@@ -25,6 +25,8 @@ BARE = {"metric": ("m", "m²"), "us": ("ft", "ft²")}
 
 class ShapeForm(Form):
     """A shape's kind and its texts; each text is read so that every fault shows at once."""
+
+    model_config = ConfigDict(validate_default=True)
 
     outline: Literal["rectangle", "triangle", "circle", "range"]
     side_1: str = ""

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping
+from contextlib import suppress
 from datetime import UTC, datetime
 
 from fastapi import APIRouter, Request
@@ -184,17 +185,24 @@ def _board(posted: Mapping[str, str], place: PropertyRow) -> dict[str, object]:
     """What the drawing board shows: the shapes and the size, or the first thing still missing."""
     plain = {k.removeprefix("size-"): v for k, v in posted.items() if k.startswith("size-")}
     read = read_form(SizeForm, plain | {"confirmed": "on"}, units=place.units)
+    readings = _readings(plain, *BARE[place.units])
     if read.value is None:
         nothing = not any(value for key, value in plain.items() if "side_" in key)
-        return {"size": None, "missing": "" if nothing else next(iter(read.faults.values())).sentence}
+        missing = "" if nothing else next(iter(read.faults.values())).sentence
+        return {"size": None, "missing": missing, "readings": readings}
     size, outline, cut_outs = read.value.measured(*BARE[place.units])
-    sides = [(side, outline.kind) for side in outline.texts] + [(s, c.kind) for c in cut_outs for s in c.texts]
-    readings = {
-        text: (typed.area(text) if kind == "range" else typed.length(text)) for text, kind in dict.fromkeys(sides)
-    }
-    return {
-        "size": size,
-        "missing": "",
-        "drawing": draw_board(outline, cut_outs, size, units_of(place.units)),
-        "readings": [r for r in readings.values() if not r.text.endswith((" m", " m²"))],
-    }
+    drawing = draw_board(outline, cut_outs, size, units_of(place.units))
+    return {"size": size, "missing": "", "readings": readings, "drawing": drawing}
+
+
+def _readings(plain: Mapping[str, str], bare_length: str, bare_area: str) -> list[typed.Typed]:
+    """Every side that can be read so far and was not typed in metres, with its conversion."""
+    readings: dict[str, typed.Typed] = {}
+    for name, text in plain.items():
+        prefix, _, side = name.rpartition("side_")
+        if side and text.strip():
+            with suppress(AmberError):
+                range_end = plain.get(f"{prefix}outline") == "range"
+                read = typed.area(text, bare_area) if range_end else typed.length(text, bare_length)
+                readings.setdefault(read.text, read)
+    return [read for read in readings.values() if not read.text.endswith((" m", " m²"))]
