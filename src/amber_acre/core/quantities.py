@@ -94,3 +94,8 @@ def volume_rate_ml_m2(amount: float, volume_unit: str, area_unit: str) -> float:
 def water_volume_l(depth_mm: Millimetres, size_m2: SquareMetres) -> Litres:
     """Litres of water standing ``depth_mm`` deep on ``size_m2``: 1 mm on 1 m² is 1 L by definition."""
     return Litres(depth_mm * size_m2)
+
+
+def unrounded(value: float) -> str:
+    """A figure as a sentence carries it, four decimals at most: it is rounded once, by the page that shows it."""
+    return f"{round(value, 4):.12g}"

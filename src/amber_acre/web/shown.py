@@ -95,13 +95,13 @@ class Shown:
         return f"{round(g_m2, 1) + 0.0:.1f} g/m²"
 
     def sentence(self, text: str) -> str:
-        """A sentence of the core, which speaks SI, with its rates in this property's units."""
-        if self.units == "metric":
-            return text
+        """A sentence of the core, which speaks SI unrounded, with its rates in this property's units."""
         return _RATE_IN_WORDS.sub(self._rate_in_words, text)
 
     def _rate_in_words(self, found: re.Match[str]) -> str:
         value = float(found[1].replace(",", ""))
+        if self.units == "metric":
+            return f"{figure(value)} {found[2]}/m²"
         if found[2] == "mL":
             return f"{figure(value / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
         return f"{figure(value / POUND_PER_THOUSAND_G_M2)} lb/1000 ft²"

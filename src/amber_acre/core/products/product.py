@@ -11,7 +11,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money, unrounded
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS, NitrogenForm
 
 # Labels round each form to 0.1 %, so that a sum of six may miss the total by this much [aapfco].
@@ -169,8 +169,8 @@ class Product:
     def rate_words(self, rate_g_m2: float) -> str:
         """A rate of this product as a sentence says it: g/m², or mL/m² of a liquid."""
         if self.liquid and self.density_kg_l:
-            return f"{rate_g_m2 / self.density_kg_l:.2f} mL/m²"
-        return f"{rate_g_m2:.1f} g/m²"
+            return f"{unrounded(rate_g_m2 / self.density_kg_l)} mL/m²"
+        return f"{unrounded(rate_g_m2)} g/m²"
 
     def litres(self, mass_kg: Kilograms) -> Litres:
         """Volume of a mass of a liquid; MissingInput for a solid without density."""

@@ -18,7 +18,7 @@ from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, Lawn
 from amber_acre.core.programme.placing import Slot
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
 from amber_acre.core.soil.evidence import SoilFindings
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
@@ -100,15 +100,15 @@ def consider(
             return f"{name}: {held_by} allows {product.rate_words(rate)}, the label's lowest rate is {product.rate_words(lowest)}."
         if brings > MOST_OF_TARGET * target_g_m2:
             return (
-                f"{name}: the label's lowest rate, {product.rate_words(lowest)}, brings {brings:.2f} g/m² of nitrogen; "
-                f"the round wants {target_g_m2:.2f} g/m²."
+                f"{name}: the label's lowest rate, {product.rate_words(lowest)}, brings {unrounded(brings)} g/m² of nitrogen; "
+                f"the round wants {unrounded(target_g_m2)} g/m²."
             )
         rate, held_by = lowest, "the label's lowest rate"
         if any(rate > limit * (1 + 1e-9) for limit, _ in _rate_limits(product, slot, lawn)):
             return f"{name}: no rate meets both the label's lowest and the caps."
     brings = rate * product.total_nitrogen
     if brings < ENOUGH_OF_TARGET * target_g_m2:
-        return f"{name}: {held_by} holds it to {brings:.2f} g/m² of nitrogen; the round wants {target_g_m2:.2f} g/m²."
+        return f"{name}: {held_by} holds it to {unrounded(brings)} g/m² of nitrogen; the round wants {unrounded(target_g_m2)} g/m²."
     if not product.packs:
         return f"{name}: no pack with a price on the shelf."
     price = min(pack.price / pack.mass_kg for pack in product.packs)

@@ -16,7 +16,7 @@ from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
 from amber_acre.core.programme.choosing import HOT_QUICK_CAP_G_M2, phosphorus_forbidden
-from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, Kilograms
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, Kilograms, unrounded
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
 from amber_acre.core.season.windows import HEAT_FROM_C
@@ -292,13 +292,13 @@ def _warnings(
     ):
         if value * thick > cap * (1 + 1e-6):
             found.append(
-                f"{value * thick:.2f} g/m² of {name} is over the cap of one application, {cap:.2f} g/m²: burn margin is gone."
+                f"{unrounded(value * thick)} g/m² of {name} is over the cap of one application, {unrounded(cap)} g/m²: burn margin is gone."
             )
     day = series.index(item.on)
     if 0 <= day < len(series.mean_c):
         if series.max_c[day] >= HEAT_FROM_C[lawn.grass.season] and brings.quick > HOT_QUICK_CAP_G_M2:
             found.append(
-                f"{brings.quick:.1f} g/m² of quick nitrogen in the heat (usual maximum {series.max_c[day]:.0f} °C): burn and disease."
+                f"{unrounded(brings.quick)} g/m² of quick nitrogen in the heat (usual maximum {series.max_c[day]:.0f} °C): burn and disease."
             )
         growth = growth_potential(float(series.mean_c[day]), lawn.grass.season)
         if growth < GROWING_ABOVE[lawn.grass.season]:
@@ -307,7 +307,9 @@ def _warnings(
             )
     yearly = rules.yearly_cap_g_m2
     if yearly is not None and (total := sum(use.nitrogen_g_m2 for use in uses)) > yearly * (1 + 1e-6):
-        found.append(f"The year adds up to {total:.1f} g/m² of nitrogen; {rules.name} allows {yearly:.1f} g/m².")
+        found.append(
+            f"The year adds up to {unrounded(total)} g/m² of nitrogen; {rules.name} allows {unrounded(yearly)} g/m²."
+        )
     if packs is None:
         found.append("No pack with a price on the shelf: packs and cost are unknown.")
     return tuple(found)

@@ -11,6 +11,7 @@ from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
 from amber_acre.core.programme.choosing import Filled, fill, targets, why
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.placing import Slot, place_rounds, still_open
+from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
 from amber_acre.core.soil.evidence import SoilFindings, findings
 
@@ -52,7 +53,7 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     left = max(0.0, need.yearly_g_m2 - fed)
     if placed and left < LEAST_WORTH_PLANNING_G_M2:
         obstacles.append(
-            f"{fed:.1f} g/m² of nitrogen is down already; the year's need of {need.yearly_g_m2:.1f} g/m² is met. No round "
+            f"{unrounded(fed)} g/m² of nitrogen is down already; the year's need of {unrounded(need.yearly_g_m2)} g/m² is met. No round "
             "is added."
         )
         placed = []
@@ -62,7 +63,7 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     short = yearly * shares - sum(wanted)
     if short > 0.05:
         obstacles.append(
-            f"{short:.1f} g/m² of the year's nitrogen finds no room: the cap of one application, "
+            f"{unrounded(short)} g/m² of the year's nitrogen finds no room: the cap of one application, "
             f"{lawn.rules.total_cap_g_m2:g} g/m², holds every round."
         )
     temperature = [float(series.mean_c[series.index(slot.on)]) for slot in placed]
@@ -88,7 +89,7 @@ def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings) ->
     assert choice is not None
     parts = [f"{item.slot.name}: {item.slot.reason}."]
     parts.append(
-        f"{item.target_g_m2:.2f} g/m² of nitrogen from {choice.product.name}, {why(item, soil)}"
+        f"{unrounded(item.target_g_m2)} g/m² of nitrogen from {choice.product.name}, {why(item, soil)}"
         + (f"; {choice.held_by} sets the rate" if choice.held_by else "")
         + "."
     )
