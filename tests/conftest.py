@@ -8,6 +8,7 @@ from collections.abc import Iterator
 from datetime import date
 from pathlib import Path
 
+import hypothesis
 import pytest
 from fastapi.testclient import TestClient
 from httpx2 import Response
@@ -17,6 +18,12 @@ from amber_acre.settings import Settings
 from amber_acre.web.app import create_app
 
 TODAY = date(2026, 4, 10)
+
+# No deadlines: tests are not timed, and a busy machine is not a fault. The same examples every run.
+hypothesis.settings.register_profile(
+    "house", deadline=None, derandomize=True, database=None, suppress_health_check=[hypothesis.HealthCheck.too_slow]
+)
+hypothesis.settings.load_profile("house")
 
 
 class Browser:

@@ -246,7 +246,7 @@ LAWNS = st.builds(
 )
 
 
-@settings(max_examples=60, deadline=None)
+@settings(max_examples=60)
 @given(LAWNS, st.integers(0, 364))
 def test_no_plan_breaks_label_rule_or_cap(place: Lawn, late: int) -> None:
     today = START + timedelta(days=late)
