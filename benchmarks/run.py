@@ -23,7 +23,7 @@ from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.demo.build import build_demo, demo_settings
 from amber_acre.settings import Settings
-from amber_acre.store.areas import all_areas, lawn_of
+from amber_acre.store.areas import all_lawns, lawn_of
 from amber_acre.store.session import open_engine, reading
 from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
@@ -77,7 +77,7 @@ def main() -> None:
             plain = median_seconds(lambda: client.get("/hello").raise_for_status(), 200)
         engine = open_engine(settings.database)
         with reading(engine) as session:
-            first = lawn_of(all_areas(session)[0])
+            first = lawn_of(all_lawns(session)[0])
             products = shelf(session)
         engine.dispose()
     hundred = [replace(first, size_m2=SquareMetres(first.size_m2 + n)) for n in range(100)]

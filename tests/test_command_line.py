@@ -11,7 +11,7 @@ import pytest
 from amber_acre import __main__ as command_line
 from amber_acre.demo.world import FIRM, TODAY
 from amber_acre.settings import Settings
-from amber_acre.store.areas import all_areas
+from amber_acre.store.areas import all_lawns
 from amber_acre.store.session import open_engine, reading
 
 
@@ -21,7 +21,7 @@ def test_the_demo_is_made_and_made_again(tmp_path: Path, monkeypatch: pytest.Mon
         command_line.main(["demo", "--only-make"])
         engine = open_engine(tmp_path / "demo.sqlite")
         with reading(engine) as session:
-            assert len(all_areas(session)) == 12
+            assert len(all_lawns(session)) == 15
         engine.dispose()
 
 

@@ -81,7 +81,7 @@ def test_a_range_carries_both_ends_and_plans_on_the_middle() -> None:
 def test_cut_outs_cannot_eat_the_lawn() -> None:
     with pytest.raises(DoesNotFit, match="nothing is left"):
         net_size(Rectangle(Metres(5), Metres(5)), (CutOut("house", Rectangle(Metres(5), Metres(5))),))
-    with pytest.raises(OutOfRange, match="not one lawn"):
+    with pytest.raises(OutOfRange, match="not one area"):
         net_size(Rectangle(Metres(1000), Metres(600)))
 
 

@@ -59,7 +59,7 @@ def test_reads(read: Callable[[str], typed.Typed], text: str, value: float) -> N
         (typed.length, "38 ft 6", NotUnderstood, "cannot be read"),
         (typed.length, "0 m", OutOfRange, "above zero"),
         (typed.length, "-4 m", OutOfRange, "above zero"),
-        (typed.length, "9 000 m", OutOfRange, "longer than a lawn side"),
+        (typed.length, "9 000 m", OutOfRange, "longer than a side"),
         (typed.length, "nan", NotUnderstood, "cannot be read"),
         (typed.area, "12 m", NotUnderstood, "not a unit of area"),
         (typed.volume, "3 oz", NotUnderstood, "fl oz"),

@@ -103,7 +103,7 @@ def _add_client_and_property(page: Page) -> None:
                 "phosphorus_only_on_test": "on", "yearly_cap": "160 kg/ha", "slow_share": "30"}, "rules-")  # fmt: skip
     accessible(page)
     page.get_by_role("button", name="Save, then measure the first lawn").click()
-    expect(page.get_by_role("heading", name="Measure a lawn")).to_be_visible()
+    expect(page.get_by_role("heading", name="Measure: lawn")).to_be_visible()
 
 
 def _measure_a_lawn(page: Page) -> None:

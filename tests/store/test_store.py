@@ -134,12 +134,11 @@ def test_a_round_or_lawn_changed_by_somebody_else_is_not_overwritten(demo_engine
         session.commit()
     with writing(demo_engine) as session:
         area = session.get_one(AreaRow, 1)
-        with pytest.raises(DoesNotFit, match="Somebody else changed this lawn"):
-            areas.save_area(
-                session, property_id=1, name="x", outline=areas.TypedShape("circle", ("9 m",)), cut_outs=[],
-                size=areas.size_of(area), size_confirmed=False, grass="couch", upkeep="low", clippings_returned=True,
-                irrigated=True, no_soil_test=True, area_id=1, version=area.version - 1,
-            )  # fmt: skip
+        draft = areas.AreaDraft(
+            "lawn", "x", areas.size_of(area), False, areas.TypedShape("circle", ("9 m",)), grass="couch", upkeep="low"
+        )
+        with pytest.raises(DoesNotFit, match="Somebody else changed this area"):
+            areas.save_area(session, 1, draft, 1, area.version - 1)
 
 
 def test_two_writers_wait_for_each_other(demo_engine: Engine) -> None:
@@ -166,7 +165,7 @@ def test_two_writers_wait_for_each_other(demo_engine: Engine) -> None:
 
 def test_every_size_kept_is_the_size_measured(demo_engine: Engine) -> None:
     with reading(demo_engine) as session:
-        rows = areas.all_areas(session)
+        rows = areas.all_lawns(session)
         assert len(rows) > 8
         for row in rows:
             assert areas.size_of(row).size_m2 == pytest.approx(row.size_m2)

@@ -59,7 +59,7 @@ LAWN_FAULTS = [
 
 @pytest.mark.parametrize(("change", "field", "says"), LAWN_FAULTS)
 def test_lawn_form(demo: Browser, change: dict[str, str], field: str, says: str) -> None:
-    answer = demo.post("/properties/1/lawns/new", LAWN | change)
+    answer = demo.post("/properties/1/areas/new/lawn", LAWN | change)
     assert answer.status_code == 422
     assert says in sentence_beside(answer.text, field)
     for name, text in change.items():
@@ -198,7 +198,7 @@ def test_round_form(demo: Browser, change: dict[str, str], field: str, says: str
 
 def test_all_faults_show_at_once(demo: Browser) -> None:
     spoilt = LAWN | {"name": "", "size-side_1": "x", "size-cut_outs-0-side_1": "y", "grass": "", "soil-ph": "20"}
-    page = demo.post("/properties/1/lawns/new", spoilt).text
+    page = demo.post("/properties/1/areas/new/lawn", spoilt).text
     assert "Not saved yet: 5 things need a look." in page
     for field in ("name", "size-side_1", "size-cut_outs-0-side_1", "grass", "soil-ph"):
         assert sentence_beside(page, field)
@@ -207,7 +207,7 @@ def test_all_faults_show_at_once(demo: Browser) -> None:
 @pytest.mark.parametrize(
     ("url", "form", "confirm"),
     [
-        ("/properties/1/lawns/new", LAWN | {"size-outline": "range", "size-side_1": "2,500 m²", "size-side_2": "2,600 m²"}, "size-confirmed"),
+        ("/properties/1/areas/new/lawn", LAWN | {"size-outline": "range", "size-side_1": "2,500 m²", "size-side_2": "2,600 m²"}, "size-confirmed"),
         ("/shelf/new", PRODUCT | {"label_min": "400 g/m²", "label_max": "450 g/m²", "grade": "1-0-0", "forms-urea": "1", "forms-slow_soluble": "", "yearly_max": ""}, "confirmed"),
         ("/almanac/climates/new", CLIMATE | {"latitude": "45.2 S"}, "confirmed"),
         ("/areas/1/log?round=2", ENTRY | {"product": "2", "amount": "1 kg", "reason": "ran out"}, "confirmed"),
@@ -243,9 +243,9 @@ def test_an_old_test_is_used_but_says_so(demo: Browser) -> None:
 
 
 def test_a_lawn_nothing_fits_says_which_limits_stand_in_the_way(browser: Browser) -> None:
-    assert browser.post("/properties/new", PROPERTY).headers["location"] == "/properties/1/lawns/new"
+    assert browser.post("/properties/new", PROPERTY).headers["location"] == "/properties/1/areas/new/lawn"
     assert browser.post("/shelf/new", LIQUID).status_code == 303
-    assert browser.post("/properties/1/lawns/new", LAWN).status_code == 303
+    assert browser.post("/properties/1/areas/new/lawn", LAWN).status_code == 303
     assert browser.post("/areas/1/plan", {}).status_code == 303
     page = html.unescape(browser.get("/properties/1").text)
     assert "nothing on the shelf fits" in page

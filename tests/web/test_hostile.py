@@ -22,8 +22,8 @@ NASTY = st.one_of(
 ROUND = {"on_day": "2026-06-03", "product": "2", "rate": "12 g/m²", "reason": "x", "version": "1"}
 FORMS: list[tuple[str, dict[str, str]]] = [
     ("/properties/new", PROPERTY),
-    ("/properties/1/lawns/new", LAWN),
-    ("/properties/2/lawns/board", LAWN),
+    ("/properties/1/areas/new/lawn", LAWN),
+    ("/properties/2/areas/board/lawn", LAWN),
     ("/areas/1/edit", LAWN),
     ("/areas/1/soil-tests/new", LAWN),
     ("/shelf/new", PRODUCT),
@@ -93,7 +93,7 @@ def test_a_lawn_may_have_many_cut_outs_and_long_names(demo: Browser) -> None:
             f"size-cut_outs-{n}-outline": "circle",
             f"size-cut_outs-{n}-side_1": "0.5 m",
         }
-    answer = demo.post("/properties/4/lawns/new", form)
+    answer = demo.post("/properties/4/areas/new/lawn", form)
     assert answer.status_code == 303
     assert demo.get(answer.headers["location"]).status_code == 200
-    assert demo.post("/properties/4/lawns/new", form | {"name": "L" * 121}).status_code == 422
+    assert demo.post("/properties/4/areas/new/lawn", form | {"name": "L" * 121}).status_code == 422

@@ -9,7 +9,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from amber_acre.core.measure.entry import read_outline
+from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.size import net_size
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
@@ -119,17 +119,18 @@ def test_the_board_is_to_scale(kind: str, texts: tuple[str, ...]) -> None:
     size = net_size(read_outline(kind, texts).shape)
     systems: tuple[Units, ...] = ("metric", "us")
     for units in systems:
-        board = draw_board(TypedShape(kind, texts), [TypedShape("circle", ("0.3 m",), "post")], size, units)
+        post = TypedShape("circle", ("0.3 m",), "post")
+        board = draw_board(TypedShape(kind, texts), [], [post], size, units, METRIC)
         metres = float(board.bar_text.split()[0]) * (0.3048 if units == "us" else 1)
         scale = board.bar_px / metres
-        if board.outline.radius:
-            drawn = 3.14159265 * board.outline.radius**2
-        else:
-            xy = [tuple(map(float, p.split())) for p in board.outline.path[1:-2].split(" L")]
-            drawn = abs(sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in zip(xy, [*xy[1:], xy[0]], strict=True))) / 2
-            assert all(0 <= x <= WIDTH and 0 <= y <= HEIGHT for x, y in xy)
-        assert drawn / scale**2 == pytest.approx(size.size_m2, rel=0.02)
-        assert board.cut_outs[0].radius / scale == pytest.approx(0.15, rel=1e-6)
+        assert drawn_px2(board.outline) / scale**2 == pytest.approx(size.size_m2, rel=0.02)
+        assert drawn_px2(board.cut_outs[0]) / scale**2 == pytest.approx(3.14159 * 0.15**2, rel=0.15)
+
+
+def drawn_px2(path: str) -> float:
+    xy = [tuple(map(float, p.split())) for p in path[1:-2].split(" L")]
+    assert all(0 <= x <= WIDTH and 0 <= y <= HEIGHT for x, y in xy)
+    return abs(sum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in zip(xy, [*xy[1:], xy[0]], strict=True))) / 2
 
 
 def test_a_climate_is_drawn_inside_its_box() -> None:

@@ -20,6 +20,7 @@ _SPELLINGS: dict[str, tuple[str, ...]] = {
     "ft": ("ft", "foot", "feet", "'", "′"),
     "in": ("in", "inch", "inches", '"', "″"),
     "yd": ("yd", "yds", "yard", "yards"),
+    "pace": ("pace", "paces", "steps"),
     "m²": ("m²", "m2", "sq m", "sqm", "square metres", "square meters"),
     "ha": ("ha", "hectare", "hectares"),
     "ft²": ("ft²", "ft2", "sq ft", "sqft", "sf", "square feet"),
@@ -76,20 +77,28 @@ def number(text: str, field: str = "") -> float:
     return value
 
 
-def length(text: str, bare_unit: str = "m", field: str = "length") -> Typed:
-    """A length in metres from ``38 ft 6 in``, ``11.7 m``, ``120 cm`` or a bare number in ``bare_unit``.
+def length(text: str, bare_unit: str = "m", field: str = "length", pace_m: float | None = None) -> Typed:
+    """A length in metres from ``38 ft 6 in``, ``11.7 m``, ``120 cm``, ``43 paces`` or a bare number in ``bare_unit``.
 
     Above 0 and at most 5,000 m; refuses text it cannot read (NotUnderstood) and other values
-    (OutOfRange).
+    (OutOfRange). ``pace_m``: metres of one pace of whoever walked; without it paces are refused.
     """
-    value = _sum_of_parts(text, LENGTH_M, bare_unit, field, "a length", "11.7 m or 38 ft 6 in")
-    _above_zero(value, text, field, "A length")
-    if value > 5000:
+    typed = distance(text, bare_unit, field, pace_m)
+    _above_zero(typed.value, text, field, "A length")
+    return typed
+
+
+def distance(text: str, bare_unit: str = "m", field: str = "distance", pace_m: float | None = None) -> Typed:
+    """As :func:`length`, and 0 and below too: an offset or a coordinate, from −5,000 to 5,000 m."""
+    units = LENGTH_M if pace_m is None else {**LENGTH_M, "pace": pace_m}
+    sign = -1 if text.strip()[:1] in ("-", "−") else 1
+    value = sign * _sum_of_parts(text.strip().lstrip("-−"), units, bare_unit, field, "a length", "11.7 m or 38 ft 6 in")
+    if abs(value) > 5000:
         raise OutOfRange(
-            f"“{text}” is {value:,.0f} m: longer than a lawn side can be. Check the unit.",
+            f"“{text}” is {value:,.0f} m: longer than a side of an area can be. Check the unit.",
             field=field,
             value=value,
-            limits=(0, 5000),
+            limits=(-5000, 5000),
         )
     return Typed(_spelled(text, bare_unit), value, "m")
 
@@ -164,6 +173,57 @@ def temperature(text: str, bare_unit: str = "°C", field: str = "temperature") -
             limits=(-60, 60),
         )
     return Typed(text, value, "°C")
+
+
+def angle(text: str, field: str = "angle") -> Typed:
+    """An angle in degrees from ``126.5``, ``126 55 17`` (degrees, minutes, seconds) or ``N 45 E``; −360 to 360."""
+    plain = text.strip().replace("−", "-").replace("°", " ").replace("′", " ").replace("'", " ").replace("″", " ")
+    plain = plain.replace('"', " ").upper().strip()
+    quadrant = re.fullmatch(r"([NS])\s*(.*?)\s*([EW])", plain)
+    parts = (quadrant[2] if quadrant else plain).split()
+    if not 1 <= len(parts) <= 3:
+        raise NotUnderstood(
+            f"“{text}” is not an angle. Type it like 126.5, 126 55 17 or N 45 E.", field=field, value=text
+        )
+    values = [number(part, field) for part in parts]
+    if any(not 0 <= minor < 60 for minor in values[1:]):
+        raise OutOfRange(
+            f"“{text}”: minutes and seconds lie from 0 to under 60.", field=field, value=text, limits=(0, 60)
+        )
+    size = abs(values[0]) + sum(minor / 60**n for n, minor in enumerate(values[1:], start=1))
+    value = -size if parts[0].startswith("-") else size
+    if quadrant:
+        if not 0 <= value <= 90:
+            raise OutOfRange(
+                f"“{text}”: a quadrant bearing lies from 0 to 90°.", field=field, value=value, limits=(0, 90)
+            )
+        value = {"NE": value, "SE": 180 - value, "SW": 180 + value, "NW": 360 - value}[quadrant[1] + quadrant[3]]
+    if not -360 <= value <= 360:
+        raise OutOfRange(f"“{text}” is beyond a full turn.", field=field, value=value, limits=(-360, 360))
+    return Typed(text, value, "°")
+
+
+def slope(text: str, field: str = "slope") -> Typed:
+    """A slope as rise over run from ``1:3``, ``18 %`` or ``10°``; 0 to 2 (63°). A bare number is refused."""
+    plain = text.strip().lower().replace("degrees", "°").replace("deg", "°")
+    if ":" in plain:
+        rise, _, run = plain.partition(":")
+        below = number(run, field)
+        value = number(rise, field) / below if below > 0 else -1.0
+    elif plain.endswith("%"):
+        value = number(plain.removesuffix("%"), field) / 100
+    elif plain.endswith("°"):
+        value = math.tan(math.radians(number(plain.removesuffix("°"), field)))
+    else:
+        raise NotUnderstood(f"“{text}” has no unit of slope. Type it like 1:3, 18 % or 10°.", field=field, value=text)
+    if not 0 <= value <= 2:
+        raise OutOfRange(
+            f"“{text}” is a slope of {value:.2f}: outside 0 to 2 (63°), steeper than anyone feeds. Check it.",
+            field=field,
+            value=value,
+            limits=(0, 2),
+        )
+    return Typed(text, value, "")
 
 
 def rainfall(text: str, bare_unit: str = "mm", field: str = "rain") -> Typed:

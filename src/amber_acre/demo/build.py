@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import UTC, datetime
 from importlib.resources import files
 from pathlib import Path
@@ -9,17 +10,16 @@ from pathlib import Path
 from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
-from amber_acre.core.measure.entry import read_cut_out, read_outline
-from amber_acre.core.measure.size import CutOut, net_size
 from amber_acre.core.products.product import Label, Pack, Product, parse_grade
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.demo import world
+from amber_acre.demo.gardens import GARDENS, PACERS, DemoShape
+from amber_acre.demo.laying_out import lay_out, measured
 from amber_acre.exchange.climate_csv import read_climate
 from amber_acre.settings import Settings
-from amber_acre.store import areas, clients, climates, daybook, programmes, rules, shelf
-from amber_acre.store.areas import TypedShape
+from amber_acre.store import areas, clients, climates, daybook, programmes, rules, shelf, site
 from amber_acre.store.session import migrate, open_engine, writing
 from amber_acre.store.tables import AreaRow, PropertyRow
 
@@ -50,10 +50,16 @@ def build_demo(settings: Settings) -> None:
         for product in world.PRODUCTS:
             _put_on_shelf(session, product)
         session.flush()
-        for place in world.PROPERTIES:
-            row = _property(session, place)
-            for lawn in place.lawns:
-                _plan_and_log(session, _lawn(session, row, lawn), lawn)
+        for name, paces, distance in PACERS:
+            site.save_pacer(session, name, paces, distance, typed.length(distance).value)
+        places = {place.name: _property(session, place) for place in world.PROPERTIES}
+        lawns = [(_lawn(session, places[p.name], lawn), lawn) for p in world.PROPERTIES for lawn in p.lawns]
+        lawns += [(_lawn(session, places[name], lawn), lawn) for name, lawn in world.LATE_LAWNS]
+        for name, garden in GARDENS.items():
+            lay_out(session, places[name], garden)
+        session.expire_all()
+        for row, lawn in lawns:
+            _plan_and_log(session, row, lawn)
         session.commit()
     engine.dispose()
 
@@ -124,24 +130,18 @@ def _property(session: Session, place: world.DemoProperty) -> PropertyRow:
 
 
 def _lawn(session: Session, place: PropertyRow, lawn: world.DemoLawn) -> AreaRow:
-    cuts = [(name, shape, read_cut_out(shape, sides)) for name, shape, sides in lawn.cut_outs]
-    size = net_size(
-        read_outline(lawn.outline, lawn.sides).shape, tuple(CutOut(name, read[0]) for name, _, read in cuts)
-    )
-    row = areas.save_area(
-        session,
-        property_id=place.id,
-        name=lawn.name,
-        outline=TypedShape(lawn.outline, lawn.sides),
-        cut_outs=[TypedShape(shape, read[1], name) for name, shape, read in cuts],
-        size=size,
-        size_confirmed=size.high_m2 > 2000,
+    cuts = [DemoShape(cut[1], cut[2], at=cut[3] if len(cut) == 4 else None, name=cut[0]) for cut in lawn.cut_outs]
+    outline = DemoShape(lawn.outline, lawn.sides, lawn.rows)
+    draft = measured(session, "lawn", lawn.name, outline, cuts, {}, lawn.instrument)
+    draft = replace(
+        draft,
         grass=lawn.grass,
         upkeep=lawn.upkeep,
         clippings_returned=lawn.clippings_returned,
         irrigated=lawn.irrigated,
         no_soil_test=lawn.test is None,
     )
+    row = areas.save_area(session, place.id, draft)
     if lawn.test is not None:
         areas.add_soil_test(session, row.id, lawn.test, "ppm")
     session.expire_all()

@@ -20,6 +20,7 @@ OUSELET = RuleSet(
     phosphorus_only_on_test=True,
     yearly_cap_g_m2=GramsPerSquareMetre(16.0),
     slow_share_min=0.3,
+    buffer_m=10.0,
 )
 OUSELET_NOTE = "10 m unfed strip along the Ouselet."
 NO_RULE = RuleSet("No local rule", (), phosphorus_only_on_test=False)
@@ -84,7 +85,11 @@ class DemoLawn:
     sides: tuple[str, ...]
     grass: str
     upkeep: str
-    cut_outs: tuple[tuple[str, str, tuple[str, ...]], ...] = ()
+    cut_outs: tuple[
+        tuple[str, str, tuple[str, ...]] | tuple[str, str, tuple[str, ...], tuple[float, float, float]], ...
+    ] = ()
+    rows: str = ""
+    instrument: str = "tape"
     clippings_returned: bool = True
     irrigated: bool = False
     test: SoilTest | None = None
@@ -113,14 +118,14 @@ _OLD = SoilTest(date(2022, 2, 3), 6.1, 34.0, 61.0, "mehlich-3")
 
 PROPERTIES = (
     DemoProperty("Maud Quillfeather", "Quillfeather House", "Ostrey Vale", "Ouselet by-law", "metric", "0.4 ha", (
-        DemoLawn("Front lawn", "rectangle", ("26.5 m", "18 m"), "bluegrass", "high",
-                 (("Drive turning circle", "circle", ("7.2 m",)), ("Lily pool", "rectangle", ("6 m", "4 m"))),
-                 irrigated=True, test=_PLATEAU, log=((1, date(2026, 4, 15), 1.0, "Wren", ""),)),
+        DemoLawn("Front lawn", "offsets", ("3 m",), "bluegrass", "high",
+                 (("Statue circle", "circle", ("7.2 m",), (6, 8.5, 0)), ("Lily pool", "rectangle", ("6 m", "4 m"), (20, 11, 0))),
+                 rows="15.2\n16.9\n17.8\n18.4\n18.7\n18.6\n18.3\n17.6\n16.9\n16.4", irrigated=True, test=_PLATEAU, log=((1, date(2026, 4, 15), 1.0, "Wren", ""),)),
         DemoLawn("Orchard lawn", "rectangle", ("38 m", "17.2 m"), "perennial-rye", "high", irrigated=True,
                  log=((1, date(2026, 4, 16), 1.05, "Wren", ""),)),
     )),
     DemoProperty("Tannery Court Owners", "Tannery Court", "Ostrey Vale", "Ouselet by-law", "us", "", (
-        DemoLawn("No. 1", "rectangle", ("38 ft 6 in", "22 ft"), "cool-mixture", "high", (("Patio", "rectangle", ("12 ft", "10 ft")),),
+        DemoLawn("No. 1", "rectangle", ("38 ft 6 in", "22 ft"), "cool-mixture", "high", (("Patio", "rectangle", ("12 ft", "10 ft"), (3.4, 5.2, 0)),),
                  irrigated=True, log=((1, date(2026, 4, 20), 1.0, "Tobias", ""),)),
         DemoLawn("No. 2", "triangle", ("41 ft", "33 ft", "27 ft"), "cool-mixture", "high", irrigated=True,
                  log=((1, date(2026, 4, 20), 1.31, "Tobias", "the whole bag was emptied on a lawn measured too large"),)),
@@ -130,13 +135,12 @@ PROPERTIES = (
         DemoLawn("Heath lawn", "circle", ("21.4 m",), "fine-fescue", "low", test=_HEATH),
     )),
     DemoProperty("Ostrey Almshouses", "Ostrey Almshouses", "Ostrey Vale", "Ouselet by-law", "metric", "", (
-        DemoLawn("Stream lawn", "rectangle", ("42 m", "14 m"), "tall-fescue", "high", (("Unfed strip", "rectangle", ("42 m", "4 m")),),
-                 irrigated=True, test=_SHARED, log=((1, date(2026, 4, 22), 0.96, "Imke", ""),)),
+        DemoLawn("Stream lawn", "rectangle", ("42 m", "14 m"), "tall-fescue", "high", irrigated=True, test=_SHARED, log=((1, date(2026, 4, 22), 0.96, "Imke", ""),)),
         DemoLawn("Chapel lawn", "range", ("1,020 m²", "1,115 m²"), "cool-mixture", "middle", test=_OLD,
                  log=((1, date(2026, 4, 23), 1.0, "Imke", ""),)),
     )),
     DemoProperty("Drayman's Green Committee", "Drayman's Green", "Ostrey Vale", "Ouselet by-law", "metric", "1.3 ha", (
-        DemoLawn("Village green", "rectangle", ("124 m", "92 m"), "perennial-rye", "middle", (("Bandstand", "circle", ("11 m",)),),
+        DemoLawn("Village green", "rectangle", ("124 m", "92 m"), "perennial-rye", "middle", (("Bandstand", "circle", ("11 m",), (62, 46, 0)),),
                  test=_HIGH_P, log=((1, date(2026, 4, 28), 0.98, "Oda", ""),)),
     )),
     DemoProperty("Ines Shearwater", "Shearwater Row 7", "Pelorus Bay", "Pelorus Bay practice", "metric", "", (
@@ -150,5 +154,12 @@ PROPERTIES = (
                  log=((1, date(2025, 9, 10), 1.0, "Oda", ""), (2, date(2025, 11, 27), 1.0, "Oda", ""), (3, date(2026, 3, 5), 1.0, "Oda", "")),
                  moved=(4, date(2026, 5, 29), "the court was closed for repaving until the end of May")),
     )),
+    DemoProperty("Lantern Yard Inn", "The Lantern Yard", "Ostrey Vale", "No local rule", "metric", "456 m²", ()),
+)  # fmt: skip
+# Lawns added after the others: measured, planned, nothing logged.
+LATE_LAWNS = (
+    ("Tannery Court", DemoLawn("No. 4", "trapezium", ("36 ft", "33 ft", "21 ft"), "cool-mixture", "high", irrigated=True)),
+    ("Tannery Court", DemoLawn("No. 5", "rectangle", ("15", "9"), "cool-mixture", "high", irrigated=True, instrument="paces:Wren")),
+    ("Tannery Court", DemoLawn("No. 6", "polygon", (), "cool-mixture", "high", rows="0\t0\n37 ft\t0\n37 ft\t18 ft\n25 ft\t22 ft\n0\t21 ft", irrigated=True)),
 )  # fmt: skip
 CREW_LICENCES = {"Wren": "BG-0417", "Tobias": "BG-0421", "Imke": "BG-0430", "Oda": "BG-0433"}

@@ -1,18 +1,19 @@
-"""Areas: what was measured, what grows there, and the soil tests."""
+"""Areas: what was measured, what is known about them, and the soil tests."""
 
 from __future__ import annotations
 
-from collections.abc import Sequence
-from dataclasses import dataclass
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.measure.entry import read_cut_out, read_outline
-from amber_acre.core.measure.shapes import Outline
-from amber_acre.core.measure.size import CutOut, Size, net_size
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, clear_rings, number_of, read_facts, size_by_facts
+from amber_acre.core.measure.entry import Reading, ReadShape, read_cut_out, read_outline
+from amber_acre.core.measure.outline import Outline
+from amber_acre.core.measure.size import CutOut, Size, Taken, net_size
 from amber_acre.core.programme.brief import UPKEEPS, Lawn
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.evidence import SoilTest
@@ -20,19 +21,50 @@ from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
 from amber_acre.store.climates import climate_of
 from amber_acre.store.rules import rule_set_of
-from amber_acre.store.tables import AreaRow, CutOutRow, SoilTestRow
+from amber_acre.store.site_tables import ShapeColumns
+from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, SoilTestRow, TakenRow
 
 
 @dataclass(frozen=True)
 class TypedShape:
-    """A shape as it is kept: its kind and its texts with units."""
+    """A shape as it is kept: method, texts with units, table, name, and its place in the outline's frame."""
 
     kind: str
-    texts: tuple[str, ...]
+    texts: tuple[str, ...] = ()
     name: str = ""
+    rows: str = ""
+    x_m: float | None = None
+    y_m: float | None = None
+    turn_deg: float = 0.0
 
     def side(self, number: int) -> str:
         return self.texts[number - 1] if number <= len(self.texts) else ""
+
+    def read(self, reading: Reading) -> ReadShape:
+        """The shape as the core reads it."""
+        return read_outline(self.kind, self.texts, reading, self.rows)
+
+
+@dataclass(frozen=True)
+class AreaDraft:
+    """Everything of an area that a form or a file gives; ``outline`` is None for kinds drawn by their facts."""
+
+    kind: str
+    name: str
+    size: Size
+    size_confirmed: bool
+    outline: TypedShape | None = None
+    parts: tuple[TypedShape, ...] = ()
+    cut_outs: tuple[TypedShape, ...] = ()
+    instrument: str = ""
+    pace_m: float | None = None
+    facts: Mapping[str, str] = field(default_factory=dict)
+    parent_id: int | None = None
+    grass: str = ""
+    upkeep: str = "middle"
+    clippings_returned: bool = True
+    irrigated: bool = False
+    no_soil_test: bool = True
 
 
 def area_of(session: Session, area_id: int) -> AreaRow | None:
@@ -42,27 +74,69 @@ def area_of(session: Session, area_id: int) -> AreaRow | None:
     return row
 
 
-def areas_of(session: Session, property_id: int) -> Sequence[AreaRow]:
+def areas_of(session: Session, property_id: int, kind: str = "") -> Sequence[AreaRow]:
+    """Areas of a property in use, of one kind or of all."""
     query = select(AreaRow).where(AreaRow.property_id == property_id, AreaRow.deleted_at.is_(None)).order_by(AreaRow.id)
-    return session.scalars(query).all()
+    return session.scalars(query.where(AreaRow.kind == kind) if kind else query).all()
 
 
-def all_areas(session: Session) -> Sequence[AreaRow]:
-    """Every area in use, for the week."""
-    query = select(AreaRow).where(AreaRow.deleted_at.is_(None)).order_by(AreaRow.property_id, AreaRow.id)
-    return [row for row in session.scalars(query) if row.property.deleted_at is None]
+def all_lawns(session: Session) -> Sequence[AreaRow]:
+    """Every lawn in use, for the week."""
+    query = select(AreaRow).where(AreaRow.deleted_at.is_(None), AreaRow.kind == "lawn")
+    return [row for row in session.scalars(query.order_by(AreaRow.property_id, AreaRow.id)) if row.property.deleted_at is None]  # fmt: skip
 
 
-def outline_of(row: AreaRow) -> tuple[Outline, tuple[CutOut, ...]]:
-    """The shapes of a row, read from the texts that were typed."""
-    outline = read_outline(row.outline, (row.side_1, row.side_2, row.side_3)).shape
-    cut_outs = tuple(CutOut(c.name, read_cut_out(c.shape, (c.side_1, c.side_2, c.side_3))[0]) for c in row.cut_outs)
-    return outline, cut_outs
+def typed_shape(row: ShapeColumns, name: str = "") -> TypedShape:
+    """A shape row as it was typed."""
+    return TypedShape(row.method, (row.side_1, row.side_2, row.side_3), name, row.rows, row.x_m, row.y_m, row.turn_deg)
+
+
+def reading_of(row: AreaRow) -> Reading:
+    """How the kept texts of an area are read: they carry their units; paces need their length."""
+    return Reading(pace_m=row.pace_m)
+
+
+def facts_of(row: AreaRow) -> dict[str, ReadFact]:
+    return read_facts(row.kind, row.fact_texts, reading_of(row))[0]
+
+
+def outline_of(row: AreaRow) -> tuple[Outline, tuple[CutOut, ...], tuple[CutOut, ...]]:
+    """Outline, cut-outs and added parts of a row, read from the texts that were typed."""
+    reading = reading_of(row)
+    if row.outline is None:
+        raise DoesNotFit(f"A {row.kind} has no measured outline.", field="size")
+
+    def named(role: str) -> tuple[CutOut, ...]:
+        shapes = [(s.name, typed_shape(s)) for s in row.shapes_as(role)]
+        return tuple(CutOut(name, read_cut_out(s.kind, s.texts, reading, s.rows)[0]) for name, s in shapes)
+
+    return typed_shape(row.outline).read(reading).shape, named("cut_out"), named("part")
 
 
 def size_of(row: AreaRow) -> Size:
-    """The net size with its working."""
-    return net_size(*outline_of(row))
+    """The net size with its working, from what was typed and what the site sheet takes."""
+    facts = facts_of(row)
+    if KINDS[row.kind].drawn_by == "facts":
+        measured = size_by_facts(row.kind, facts)
+        return Size(measured.size_m2, measured.size_m2, measured.size_m2, measured.working)
+    outline, cut_outs, parts = outline_of(row)
+    taken = tuple(Taken(t.name, SquareMetres(t.size_m2)) for t in row.taken)
+    return sized(outline, cut_outs, parts, facts, taken, row.instrument)
+
+
+def sized(
+    outline: Outline, cut_outs: tuple[CutOut, ...], parts: tuple[CutOut, ...], facts: Mapping[str, ReadFact],
+    taken: tuple[Taken, ...] = (), instrument: str = "",
+) -> Size:  # fmt: skip
+    """Net size of ground measured by shapes: parts added, cut-outs, clear rings and takers subtracted, sloped."""
+    rings = clear_rings(facts)
+    if rings is not None:
+        taken = (*taken, Taken("clear round trunks", rings.size_m2))
+    slope = number_of(facts, "slope") or 0.0
+    size = net_size(outline, cut_outs, parts=parts, slope=slope, taken=taken, instrument=instrument)
+    if rings is not None:
+        size.working.steps[:0] = rings.working.steps
+    return size
 
 
 def soil_test_of(row: SoilTestRow) -> SoilTest:
@@ -71,7 +145,7 @@ def soil_test_of(row: SoilTestRow) -> SoilTest:
 
 
 def lawn_of(row: AreaRow) -> Lawn:
-    """The core value of an area with its newest soil test."""
+    """The core value of a lawn with its newest soil test."""
     return Lawn(
         row.name,
         SquareMetres(row.size_m2),
@@ -88,49 +162,70 @@ def lawn_of(row: AreaRow) -> Lawn:
 
 
 def save_area(
-    session: Session,
-    *,
-    property_id: int,
-    name: str,
-    outline: TypedShape,
-    cut_outs: Sequence[TypedShape],
-    size: Size,
-    size_confirmed: bool,
-    grass: str,
-    upkeep: str,
-    clippings_returned: bool,
-    irrigated: bool,
-    no_soil_test: bool,
-    area_id: int | None = None,
-    version: int | None = None,
+    session: Session, property_id: int, draft: AreaDraft, area_id: int | None = None, version: int | None = None
 ) -> AreaRow:
     """Writes an area. With ``area_id`` in place of the one there, if nobody changed it since ``version``."""
     row = (session.get(AreaRow, area_id) if area_id else None) or AreaRow()
     if row.id and version is not None and row.version != version:
         raise DoesNotFit(
-            "Somebody else changed this lawn while you were typing. What you typed is still here: look at "
+            "Somebody else changed this area while you were typing. What you typed is still here: look at "
             "theirs in another window, then save again.",
             field="version",
         )
-    row.property_id, row.name, row.kind = property_id, name, "lawn"
-    row.outline = outline.kind
-    row.side_1, row.side_2, row.side_3 = (outline.side(n) for n in (1, 2, 3))
-    row.size_m2, row.low_m2, row.high_m2 = size.size_m2, size.low_m2, size.high_m2
-    row.size_confirmed = size_confirmed
-    row.grass, row.upkeep = grass, upkeep
-    row.clippings_returned, row.irrigated, row.no_soil_test = clippings_returned, irrigated, no_soil_test
-    row.cut_outs.clear()
+    row.property_id, row.name, row.kind, row.parent_id = property_id, draft.name, draft.kind, draft.parent_id
+    set_size(row, draft.size)
+    row.size_confirmed, row.instrument, row.pace_m = draft.size_confirmed, draft.instrument, draft.pace_m
+    row.grass, row.upkeep = draft.grass, draft.upkeep
+    row.clippings_returned, row.irrigated = draft.clippings_returned, draft.irrigated
+    row.no_soil_test = draft.no_soil_test
+    row.shapes.clear()
+    row.facts.clear()
     session.add(row)
     session.flush()
-    row.cut_outs = [
-        CutOutRow(position=n, name=c.name, shape=c.kind, side_1=c.side(1), side_2=c.side(2), side_3=c.side(3))
-        for n, c in enumerate(cut_outs, start=1)
-    ]
+    row.shapes = _shape_rows(draft)
+    row.facts = [FactRow(name=name, text=text) for name, text in draft.facts.items() if text]
     try:
         session.flush()
     except StaleDataError as stale:  # pragma: no cover - the write lock makes this unreachable
-        raise DoesNotFit("Somebody else changed this lawn just now. Save again.", field="version") from stale
+        raise DoesNotFit("Somebody else changed this area just now. Save again.", field="version") from stale
     return row
+
+
+def set_size(row: AreaRow, size: Size) -> None:
+    row.size_m2, row.low_m2, row.high_m2, row.error_m2 = size.size_m2, size.low_m2, size.high_m2, size.error_m2
+
+
+def set_taken(row: AreaRow, taken: Sequence[Taken]) -> None:
+    """Replaces what the site sheet takes from an area, and its size with it."""
+    row.taken.clear()
+    row.taken.extend(TakenRow(position=n, name=t.name, size_m2=t.size_m2) for n, t in enumerate(taken, start=1))
+    set_size(row, size_of(row))
+
+
+def _shape_rows(draft: AreaDraft) -> list[ShapeRow]:
+    if draft.outline is None:
+        return []
+    shapes = [
+        ("outline", draft.outline),
+        *(("part", p) for p in draft.parts),
+        *(("cut_out", c) for c in draft.cut_outs),
+    ]
+    return [
+        ShapeRow(
+            position=n,
+            role=role,
+            name=shape.name,
+            method=shape.kind,
+            side_1=shape.side(1),
+            side_2=shape.side(2),
+            side_3=shape.side(3),
+            rows=shape.rows,
+            x_m=shape.x_m,
+            y_m=shape.y_m,
+            turn_deg=shape.turn_deg,
+        )
+        for n, (role, shape) in enumerate(shapes)
+    ]
 
 
 def add_soil_test(session: Session, area_id: int, test: SoilTest, unit_typed: str) -> SoilTestRow:

@@ -27,6 +27,7 @@ def rule_set_of(row: RuleSetRow) -> RuleSet:
         row.slow_share_min,
         GramsPerSquareMetre(row.quick_cap_g_m2),
         GramsPerSquareMetre(row.total_cap_g_m2),
+        row.buffer_m,
     )
 
 
@@ -45,6 +46,7 @@ def save_rule_set(session: Session, rules: RuleSet, note: str = "", rule_set_id:
     row.phosphorus_only_on_test = rules.phosphorus_only_on_test
     row.yearly_cap_g_m2, row.slow_share_min = rules.yearly_cap_g_m2, rules.slow_share_min
     row.quick_cap_g_m2, row.total_cap_g_m2 = rules.quick_cap_g_m2, rules.total_cap_g_m2
+    row.buffer_m = rules.buffer_m
     row.blackouts = [
         BlackoutRow(
             name=b.name,

@@ -4,20 +4,49 @@ from __future__ import annotations
 
 from datetime import date, datetime
 
-from sqlalchemy import CheckConstraint, ForeignKey, MetaData, String, UniqueConstraint
-from sqlalchemy.orm import DeclarativeBase, Mapped, mapped_column, relationship
+from sqlalchemy import CheckConstraint, ForeignKey, String, UniqueConstraint
+from sqlalchemy.orm import Mapped, mapped_column, relationship
 
+from amber_acre.store.base import Base
+from amber_acre.store.site_tables import (
+    AreaRow,
+    ContextRow,
+    FactRow,
+    PacerRow,
+    PhotoRow,
+    PlantEditRow,
+    ShapeRow,
+    TakenRow,
+    WalkRow,
+)
 
-class Base(DeclarativeBase):
-    metadata = MetaData(
-        naming_convention={
-            "ix": "ix_%(table_name)s_%(column_0_N_name)s",
-            "uq": "uq_%(table_name)s_%(column_0_N_name)s",
-            "ck": "ck_%(table_name)s_%(constraint_name)s",
-            "fk": "fk_%(table_name)s_%(column_0_N_name)s",
-            "pk": "pk_%(table_name)s",
-        }
-    )
+__all__ = [
+    "AreaRow",
+    "Base",
+    "BlackoutRow",
+    "ClientRow",
+    "ClimateMonthRow",
+    "ClimateRow",
+    "ContextRow",
+    "DeliveryRow",
+    "EntryRow",
+    "FactRow",
+    "OtherNutrientRow",
+    "PacerRow",
+    "PackRow",
+    "PhotoRow",
+    "PlantEditRow",
+    "ProductRow",
+    "ProgrammeNoteRow",
+    "ProgrammeRow",
+    "PropertyRow",
+    "RoundRow",
+    "RuleSetRow",
+    "ShapeRow",
+    "SoilTestRow",
+    "TakenRow",
+    "WalkRow",
+]  # fmt: skip
 
 
 class ClimateRow(Base):
@@ -58,6 +87,7 @@ class RuleSetRow(Base):
     __table_args__ = (
         CheckConstraint("slow_share_min BETWEEN 0 AND 1", name="slow_share"),
         CheckConstraint("quick_cap_g_m2 > 0 AND total_cap_g_m2 > 0", name="caps"),
+        CheckConstraint("buffer_m BETWEEN 0 AND 200", name="buffer"),
     )
 
     id: Mapped[int] = mapped_column(primary_key=True)
@@ -67,6 +97,7 @@ class RuleSetRow(Base):
     slow_share_min: Mapped[float]
     quick_cap_g_m2: Mapped[float]
     total_cap_g_m2: Mapped[float]
+    buffer_m: Mapped[float] = mapped_column(default=0.0)
     note: Mapped[str] = mapped_column(default="")
     blackouts: Mapped[list[BlackoutRow]] = relationship(
         order_by="BlackoutRow.id", cascade="all, delete-orphan", lazy="selectin"
@@ -109,60 +140,14 @@ class PropertyRow(Base):
     units: Mapped[str]
     plot_m2: Mapped[float | None]
     plot_typed: Mapped[str] = mapped_column(default="")
+    origin_longitude: Mapped[float | None]
+    origin_latitude: Mapped[float | None]
     deleted_at: Mapped[datetime | None]
     client: Mapped[ClientRow] = relationship(back_populates="properties", lazy="joined")
     climate: Mapped[ClimateRow] = relationship(lazy="joined")
     rule_set: Mapped[RuleSetRow] = relationship(lazy="joined")
     areas: Mapped[list[AreaRow]] = relationship(back_populates="property", order_by="AreaRow.id")
-
-
-class AreaRow(Base):
-    __tablename__ = "areas"
-    __table_args__ = (
-        CheckConstraint("kind = 'lawn'", name="kind"),
-        CheckConstraint("outline IN ('rectangle', 'triangle', 'circle', 'range')", name="outline"),
-        CheckConstraint("0 < low_m2 AND low_m2 <= size_m2 AND size_m2 <= high_m2", name="size"),
-        CheckConstraint("upkeep IN ('low', 'middle', 'high')", name="upkeep"),
-    )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    property_id: Mapped[int] = mapped_column(ForeignKey("properties.id"), index=True)
-    name: Mapped[str] = mapped_column(String(120))
-    kind: Mapped[str] = mapped_column(default="lawn")
-    outline: Mapped[str]
-    side_1: Mapped[str]
-    side_2: Mapped[str]
-    side_3: Mapped[str]
-    size_m2: Mapped[float]
-    low_m2: Mapped[float]
-    high_m2: Mapped[float]
-    size_confirmed: Mapped[bool]
-    grass: Mapped[str]
-    upkeep: Mapped[str]
-    clippings_returned: Mapped[bool]
-    irrigated: Mapped[bool]
-    no_soil_test: Mapped[bool]
-    version: Mapped[int] = mapped_column()
-    deleted_at: Mapped[datetime | None]
-    property: Mapped[PropertyRow] = relationship(back_populates="areas", lazy="joined")
-    cut_outs: Mapped[list[CutOutRow]] = relationship(
-        order_by="CutOutRow.position", cascade="all, delete-orphan", lazy="selectin"
-    )
-    soil_tests: Mapped[list[SoilTestRow]] = relationship(order_by="SoilTestRow.taken_on.desc()", lazy="selectin")
-    __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
-
-
-class CutOutRow(Base):
-    __tablename__ = "cut_outs"
-    __table_args__ = (CheckConstraint("shape IN ('rectangle', 'triangle', 'circle')", name="shape"),)
-
-    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id", ondelete="CASCADE"), primary_key=True)
-    position: Mapped[int] = mapped_column(primary_key=True)
-    name: Mapped[str]
-    shape: Mapped[str]
-    side_1: Mapped[str]
-    side_2: Mapped[str]
-    side_3: Mapped[str]
+    contexts: Mapped[list[ContextRow]] = relationship(order_by="ContextRow.id")
 
 
 class SoilTestRow(Base):

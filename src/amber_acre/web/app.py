@@ -19,6 +19,7 @@ from amber_acre.web.pages.find.routes import router as find
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
 from amber_acre.web.pages.shelf.routes import router as shelf
+from amber_acre.web.pages.site.routes import router as site
 from amber_acre.web.pages.week.routes import router as week
 
 
@@ -30,7 +31,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.weather = SimulatedWeather()
     migrate(app.state.engine)
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
-    for router in (week, properties, areas, programme, shelf, daybook, almanac, find):
+    for router in (week, properties, areas, site, programme, shelf, daybook, almanac, find):
         app.include_router(router)
     problems.install(app)
     app.add_middleware(Guard)

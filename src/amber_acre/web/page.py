@@ -16,6 +16,7 @@ from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
 from pydantic import Field
 from sqlalchemy.orm import Session
 
+from amber_acre.core.measure.methods import Method
 from amber_acre.core.products.product import Product
 from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.settings import Settings
@@ -44,9 +45,26 @@ def _choices_of_products(products: Iterable[Product], also: Product) -> list[tup
     return list({**there, also.key: also.name}.items())
 
 
+def _methods_of(methods: Iterable[Method]) -> dict[str, dict[str, Any]]:
+    """What each way of measuring asks for, for the page's script."""
+    return {
+        m.key: {"sides": [a.name for a in m.sides], "columns": [a.name for a in m.columns], "hint": m.hint}
+        for m in methods
+    }
+
+
+def _method_choices(methods: Iterable[Method], ranges: bool) -> list[tuple[str, str]]:
+    return [(m.key, m.name) for m in methods if ranges or m.key != "range"]
+
+
 _environment.filters.update(figure=figure, plain=plain_figure, substituted=substituted, worded=worded)
 _environment.globals.update(
-    choices_of=_choices_of, choices_of_products=_choices_of_products, MONTH_NAMES=MONTH_NAMES, REFERENCES=REFERENCES
+    choices_of=_choices_of,
+    choices_of_products=_choices_of_products,
+    methods_of=_methods_of,
+    method_choices=_method_choices,
+    MONTH_NAMES=MONTH_NAMES,
+    REFERENCES=REFERENCES,
 )
 
 PLACES = (
@@ -148,5 +166,5 @@ def _undo_of(request: Request) -> dict[str, str] | None:
         return None
     return {
         "action": f"/{kind}/{number}/restore",
-        "what": {"areas": "lawn", "properties": "property", "shelf": "product"}[kind],
+        "what": {"areas": "area", "properties": "property", "shelf": "product"}[kind],
     }

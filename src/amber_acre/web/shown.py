@@ -66,6 +66,11 @@ class Shown:
             return f"{feet} ft {inches} in" if inches else f"{feet} ft"
         return f"{metres:.2f} m"
 
+    def depth(self, depth_mm: float) -> str:
+        if self.units == "us":
+            return f"{depth_mm / FOOT_M / 1000 * 12:.1f} in"
+        return f"{depth_mm / 10:.1f} cm" if depth_mm >= 20 else f"{depth_mm:.0f} mm"
+
     def amount(self, product: Product, mass_kg: float) -> str:
         """Mass of a solid, volume of a liquid."""
         if product.liquid and product.density_kg_l:

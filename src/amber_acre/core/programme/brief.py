@@ -25,7 +25,8 @@ UPKEEPS: tuple[Upkeep, ...] = get_args(Upkeep)
 class RuleSet:
     """A local rule set, data the firm edits. Caps in g/m² of nitrogen, the slow share a fraction.
 
-    ``quick_cap_g_m2`` and ``total_cap_g_m2`` hold one application; ``yearly_cap_g_m2`` None: no cap.
+    ``quick_cap_g_m2`` and ``total_cap_g_m2`` hold one application; ``yearly_cap_g_m2`` None: no cap. ``buffer_m``: width
+    of the unfed strip along water, 0 to 200.
     Refuses a slow share outside 0–1 and caps not above zero (OutOfRange).
     """
 
@@ -36,10 +37,13 @@ class RuleSet:
     slow_share_min: float = 0.0
     quick_cap_g_m2: GramsPerSquareMetre = QUICK_CAP_G_M2
     total_cap_g_m2: GramsPerSquareMetre = TOTAL_CAP_G_M2
+    buffer_m: float = 0.0
 
     def __post_init__(self) -> None:
         if not 0 <= self.slow_share_min <= 1:
             raise OutOfRange("The slow-release share must be 0 to 100 %.", field="slow_share", limits=(0, 1))
+        if not 0 <= self.buffer_m <= 200:
+            raise OutOfRange("The unfed strip must be 0 to 200 m wide.", field="buffer", limits=(0, 200))
         for field in ("yearly_cap", "quick_cap", "total_cap"):
             cap = getattr(self, f"{field}_g_m2")
             if cap is not None and not 0 < cap <= 100:

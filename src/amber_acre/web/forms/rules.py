@@ -14,6 +14,7 @@ from amber_acre.web.forms.fields import (
     Needed,
     Note,
     NutrientRate,
+    OptionalDistance,
     OptionalNutrientRate,
     OptionalPercent,
     YearDay,
@@ -35,6 +36,7 @@ class RuleSetForm(Form):
     slow_share: OptionalPercent = None
     quick_cap: NutrientRate
     total_cap: NutrientRate
+    buffer: OptionalDistance = None
     note: Note = ""
 
     @model_validator(mode="after")
@@ -52,6 +54,7 @@ class RuleSetForm(Form):
             self.slow_share.value if self.slow_share else 0.0,
             GramsPerSquareMetre(self.quick_cap.value),
             GramsPerSquareMetre(self.total_cap.value),
+            self.buffer.value if self.buffer else 0.0,
         )
 
 
@@ -74,6 +77,7 @@ def typed_rules(rules: RuleSet, note: str = "") -> dict[str, str]:
         "total_cap": f"{rules.total_cap_g_m2:g} g/m²",
         "slow_share": f"{100 * rules.slow_share_min:g}",
         "yearly_cap": "" if rules.yearly_cap_g_m2 is None else f"{rules.yearly_cap_g_m2 * 10:g} kg/ha",
+        "buffer": f"{rules.buffer_m:g} m" if rules.buffer_m else "",
         "note": note,
     }
     if rules.phosphorus_only_on_test:

@@ -33,6 +33,24 @@ def upgrade() -> None:
         sa.UniqueConstraint("name", name=op.f("uq_climates_name")),
     )
     op.create_table(
+        "pacers",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("name", sa.String(length=120), nullable=False),
+        sa.Column("paces", sa.Integer(), nullable=False),
+        sa.Column("distance_typed", sa.String(), nullable=False),
+        sa.Column("pace_m", sa.Double(), nullable=False),
+        sa.CheckConstraint("paces >= 10 AND pace_m BETWEEN 0.3 AND 1.5", name=op.f("ck_pacers_pace")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_pacers")),
+        sa.UniqueConstraint("name", name=op.f("uq_pacers_name")),
+    )
+    op.create_table(
+        "plant_edits",
+        sa.Column("plant", sa.String(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("text", sa.String(), nullable=False),
+        sa.PrimaryKeyConstraint("plant", "name", name=op.f("pk_plant_edits")),
+    )
+    op.create_table(
         "products",
         sa.Column("id", sa.Integer(), nullable=False),
         sa.Column("name", sa.String(length=120), nullable=False),
@@ -73,7 +91,9 @@ def upgrade() -> None:
         sa.Column("slow_share_min", sa.Double(), nullable=False),
         sa.Column("quick_cap_g_m2", sa.Double(), nullable=False),
         sa.Column("total_cap_g_m2", sa.Double(), nullable=False),
+        sa.Column("buffer_m", sa.Double(), nullable=False),
         sa.Column("note", sa.String(), nullable=False),
+        sa.CheckConstraint("buffer_m BETWEEN 0 AND 200", name=op.f("ck_rule_sets_buffer")),
         sa.CheckConstraint("quick_cap_g_m2 > 0 AND total_cap_g_m2 > 0", name=op.f("ck_rule_sets_caps")),
         sa.CheckConstraint("slow_share_min BETWEEN 0 AND 1", name=op.f("ck_rule_sets_slow_share")),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_rule_sets")),
@@ -164,6 +184,8 @@ def upgrade() -> None:
         sa.Column("units", sa.String(), nullable=False),
         sa.Column("plot_m2", sa.Double(), nullable=True),
         sa.Column("plot_typed", sa.String(), nullable=False),
+        sa.Column("origin_longitude", sa.Double(), nullable=True),
+        sa.Column("origin_latitude", sa.Double(), nullable=True),
         sa.Column("deleted_at", sa.DateTime(), nullable=True),
         sa.CheckConstraint("units IN ('metric', 'us')", name=op.f("ck_properties_units")),
         sa.CheckConstraint("plot_m2 IS NULL OR plot_m2 > 0", name=op.f("ck_properties_plot")),
@@ -181,16 +203,19 @@ def upgrade() -> None:
         "areas",
         sa.Column("id", sa.Integer(), nullable=False),
         sa.Column("property_id", sa.Integer(), nullable=False),
+        sa.Column("parent_id", sa.Integer(), nullable=True),
         sa.Column("name", sa.String(length=120), nullable=False),
         sa.Column("kind", sa.String(), nullable=False),
-        sa.Column("outline", sa.String(), nullable=False),
-        sa.Column("side_1", sa.String(), nullable=False),
-        sa.Column("side_2", sa.String(), nullable=False),
-        sa.Column("side_3", sa.String(), nullable=False),
         sa.Column("size_m2", sa.Double(), nullable=False),
         sa.Column("low_m2", sa.Double(), nullable=False),
         sa.Column("high_m2", sa.Double(), nullable=False),
+        sa.Column("error_m2", sa.Double(), nullable=True),
         sa.Column("size_confirmed", sa.Boolean(), nullable=False),
+        sa.Column("instrument", sa.String(), nullable=False),
+        sa.Column("pace_m", sa.Double(), nullable=True),
+        sa.Column("x_m", sa.Double(), nullable=True),
+        sa.Column("y_m", sa.Double(), nullable=True),
+        sa.Column("turn_deg", sa.Double(), nullable=False),
         sa.Column("grass", sa.String(), nullable=False),
         sa.Column("upkeep", sa.String(), nullable=False),
         sa.Column("clippings_returned", sa.Boolean(), nullable=False),
@@ -198,28 +223,50 @@ def upgrade() -> None:
         sa.Column("no_soil_test", sa.Boolean(), nullable=False),
         sa.Column("version", sa.Integer(), nullable=False),
         sa.Column("deleted_at", sa.DateTime(), nullable=True),
-        sa.CheckConstraint("kind = 'lawn'", name=op.f("ck_areas_kind")),
-        sa.CheckConstraint("outline IN ('rectangle', 'triangle', 'circle', 'range')", name=op.f("ck_areas_outline")),
+        sa.CheckConstraint("(kind = 'patch') = (parent_id IS NOT NULL)", name=op.f("ck_areas_parent")),
+        sa.CheckConstraint("instrument IN ('', 'tape', 'wheel', 'paces', 'gps')", name=op.f("ck_areas_instrument")),
+        sa.CheckConstraint("kind <> 'lawn' OR grass <> ''", name=op.f("ck_areas_grass")),
+        sa.CheckConstraint(
+            "kind IN ('lawn', 'patch', 'hedge', 'tree', 'bed', 'container')", name=op.f("ck_areas_kind")
+        ),
         sa.CheckConstraint("upkeep IN ('low', 'middle', 'high')", name=op.f("ck_areas_upkeep")),
         sa.CheckConstraint("0 < low_m2 AND low_m2 <= size_m2 AND size_m2 <= high_m2", name=op.f("ck_areas_size")),
+        sa.ForeignKeyConstraint(["parent_id"], ["areas.id"], name=op.f("fk_areas_parent_id")),
         sa.ForeignKeyConstraint(["property_id"], ["properties.id"], name=op.f("fk_areas_property_id")),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_areas")),
     )
     with op.batch_alter_table("areas", schema=None) as batch_op:
+        batch_op.create_index(batch_op.f("ix_areas_parent_id"), ["parent_id"], unique=False)
         batch_op.create_index(batch_op.f("ix_areas_property_id"), ["property_id"], unique=False)
 
     op.create_table(
-        "cut_outs",
-        sa.Column("area_id", sa.Integer(), nullable=False),
-        sa.Column("position", sa.Integer(), nullable=False),
-        sa.Column("name", sa.String(), nullable=False),
-        sa.Column("shape", sa.String(), nullable=False),
+        "contexts",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("property_id", sa.Integer(), nullable=False),
+        sa.Column("kind", sa.String(), nullable=False),
+        sa.Column("name", sa.String(length=120), nullable=False),
+        sa.Column("method", sa.String(), nullable=False),
         sa.Column("side_1", sa.String(), nullable=False),
         sa.Column("side_2", sa.String(), nullable=False),
         sa.Column("side_3", sa.String(), nullable=False),
-        sa.CheckConstraint("shape IN ('rectangle', 'triangle', 'circle')", name=op.f("ck_cut_outs_shape")),
-        sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_cut_outs_area_id"), ondelete="CASCADE"),
-        sa.PrimaryKeyConstraint("area_id", "position", name=op.f("pk_cut_outs")),
+        sa.Column("rows", sa.String(), nullable=False),
+        sa.Column("x_m", sa.Double(), nullable=True),
+        sa.Column("y_m", sa.Double(), nullable=True),
+        sa.Column("turn_deg", sa.Double(), nullable=False),
+        sa.CheckConstraint("kind IN ('building', 'paving', 'water', 'boundary')", name=op.f("ck_contexts_kind")),
+        sa.ForeignKeyConstraint(["property_id"], ["properties.id"], name=op.f("fk_contexts_property_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_contexts")),
+    )
+    with op.batch_alter_table("contexts", schema=None) as batch_op:
+        batch_op.create_index(batch_op.f("ix_contexts_property_id"), ["property_id"], unique=False)
+
+    op.create_table(
+        "facts",
+        sa.Column("area_id", sa.Integer(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("text", sa.String(), nullable=False),
+        sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_facts_area_id"), ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("area_id", "name", name=op.f("pk_facts")),
     )
     op.create_table(
         "programmes",
@@ -234,6 +281,24 @@ def upgrade() -> None:
     with op.batch_alter_table("programmes", schema=None) as batch_op:
         batch_op.create_index(batch_op.f("ix_programmes_area_id"), ["area_id"], unique=False)
 
+    op.create_table(
+        "shapes",
+        sa.Column("area_id", sa.Integer(), nullable=False),
+        sa.Column("position", sa.Integer(), nullable=False),
+        sa.Column("role", sa.String(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("method", sa.String(), nullable=False),
+        sa.Column("side_1", sa.String(), nullable=False),
+        sa.Column("side_2", sa.String(), nullable=False),
+        sa.Column("side_3", sa.String(), nullable=False),
+        sa.Column("rows", sa.String(), nullable=False),
+        sa.Column("x_m", sa.Double(), nullable=True),
+        sa.Column("y_m", sa.Double(), nullable=True),
+        sa.Column("turn_deg", sa.Double(), nullable=False),
+        sa.CheckConstraint("role IN ('outline', 'part', 'cut_out')", name=op.f("ck_shapes_role")),
+        sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_shapes_area_id"), ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("area_id", "position", name=op.f("pk_shapes")),
+    )
     op.create_table(
         "soil_tests",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -252,6 +317,57 @@ def upgrade() -> None:
     )
     with op.batch_alter_table("soil_tests", schema=None) as batch_op:
         batch_op.create_index(batch_op.f("ix_soil_tests_area_id"), ["area_id"], unique=False)
+
+    op.create_table(
+        "taken",
+        sa.Column("area_id", sa.Integer(), nullable=False),
+        sa.Column("position", sa.Integer(), nullable=False),
+        sa.Column("name", sa.String(), nullable=False),
+        sa.Column("size_m2", sa.Double(), nullable=False),
+        sa.CheckConstraint("size_m2 > 0", name=op.f("ck_taken_size")),
+        sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_taken_area_id"), ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("area_id", "position", name=op.f("pk_taken")),
+    )
+    op.create_table(
+        "walks",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("area_id", sa.Integer(), nullable=False),
+        sa.Column("on_day", sa.Date(), nullable=False),
+        sa.Column("who", sa.String(), nullable=False),
+        sa.Column("colour", sa.Integer(), nullable=True),
+        sa.Column("bare", sa.Double(), nullable=True),
+        sa.Column("thatch_mm", sa.Double(), nullable=True),
+        sa.Column("probe_mm", sa.Double(), nullable=True),
+        sa.Column("dry_spots", sa.String(), nullable=False),
+        sa.Column("mulch_mm", sa.Double(), nullable=True),
+        sa.Column("weeds", sa.String(), nullable=False),
+        sa.Column("root_mm", sa.Double(), nullable=True),
+        sa.Column("spot", sa.String(), nullable=False),
+        sa.Column("ph", sa.Double(), nullable=True),
+        sa.Column("note", sa.String(), nullable=False),
+        sa.Column("form_key", sa.String(), nullable=False),
+        sa.CheckConstraint("bare BETWEEN 0 AND 1", name=op.f("ck_walks_bare")),
+        sa.CheckConstraint("colour BETWEEN 1 AND 5", name=op.f("ck_walks_colour")),
+        sa.CheckConstraint("ph BETWEEN 3 AND 10", name=op.f("ck_walks_ph")),
+        sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_walks_area_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_walks")),
+        sa.UniqueConstraint("form_key", name=op.f("uq_walks_form_key")),
+    )
+    with op.batch_alter_table("walks", schema=None) as batch_op:
+        batch_op.create_index(batch_op.f("ix_walks_area_id"), ["area_id"], unique=False)
+
+    op.create_table(
+        "photos",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("walk_id", sa.Integer(), nullable=False),
+        sa.Column("file_name", sa.String(), nullable=False),
+        sa.Column("spot", sa.String(), nullable=False),
+        sa.ForeignKeyConstraint(["walk_id"], ["walks.id"], name=op.f("fk_photos_walk_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_photos")),
+        sa.UniqueConstraint("file_name", name=op.f("uq_photos_file_name")),
+    )
+    with op.batch_alter_table("photos", schema=None) as batch_op:
+        batch_op.create_index(batch_op.f("ix_photos_walk_id"), ["walk_id"], unique=False)
 
     op.create_table(
         "programme_notes",
@@ -359,17 +475,32 @@ def downgrade() -> None:
         batch_op.drop_index(batch_op.f("ix_programme_notes_programme_id"))
 
     op.drop_table("programme_notes")
+    with op.batch_alter_table("photos", schema=None) as batch_op:
+        batch_op.drop_index(batch_op.f("ix_photos_walk_id"))
+
+    op.drop_table("photos")
+    with op.batch_alter_table("walks", schema=None) as batch_op:
+        batch_op.drop_index(batch_op.f("ix_walks_area_id"))
+
+    op.drop_table("walks")
+    op.drop_table("taken")
     with op.batch_alter_table("soil_tests", schema=None) as batch_op:
         batch_op.drop_index(batch_op.f("ix_soil_tests_area_id"))
 
     op.drop_table("soil_tests")
+    op.drop_table("shapes")
     with op.batch_alter_table("programmes", schema=None) as batch_op:
         batch_op.drop_index(batch_op.f("ix_programmes_area_id"))
 
     op.drop_table("programmes")
-    op.drop_table("cut_outs")
+    op.drop_table("facts")
+    with op.batch_alter_table("contexts", schema=None) as batch_op:
+        batch_op.drop_index(batch_op.f("ix_contexts_property_id"))
+
+    op.drop_table("contexts")
     with op.batch_alter_table("areas", schema=None) as batch_op:
         batch_op.drop_index(batch_op.f("ix_areas_property_id"))
+        batch_op.drop_index(batch_op.f("ix_areas_parent_id"))
 
     op.drop_table("areas")
     with op.batch_alter_table("properties", schema=None) as batch_op:
@@ -394,6 +525,8 @@ def downgrade() -> None:
     op.drop_table("blackouts")
     op.drop_table("rule_sets")
     op.drop_table("products")
+    op.drop_table("plant_edits")
+    op.drop_table("pacers")
     op.drop_table("climates")
     op.drop_table("clients")
     # ### end Alembic commands ###

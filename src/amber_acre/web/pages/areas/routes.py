@@ -1,168 +1,239 @@
-"""Lawns: add, edit, see drawn; soil tests; delete and bring back."""
+"""Areas of every kind: add, edit, see drawn; soil tests; delete and bring back."""
 
 from __future__ import annotations
 
 from collections.abc import Mapping
 from contextlib import suppress
+from dataclasses import replace
 from datetime import UTC, datetime
+from typing import Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError
-from amber_acre.core.measure.entry import SHAPES
-from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS, ReadFact, read_facts, size_by_facts
+from amber_acre.core.measure.entry import Reading as Units
+from amber_acre.core.measure.methods import METHODS
+from amber_acre.core.measure.size import Size
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.core.tables.soil_ranges import RANGES
 from amber_acre.store import areas as store
+from amber_acre.store import site
+from amber_acre.store.areas import AreaDraft
 from amber_acre.store.clients import property_of, set_area_deleted
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.draw.board import draw_board
+from amber_acre.web.forms.measuring import (
+    BARE,
+    SizeForm,
+    instrument_choices,
+    instrument_of,
+    one_more,
+    plot_of,
+    reading_for,
+    rows_of,
+    typed_size,
+    without_empty_shapes,
+)
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.soil import SoilTestForm
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.areas.forms import (
-    BARE,
-    LawnForm,
-    SizeForm,
-    plot_of,
-    shape_rows,
-    typed_lawn,
-    without_empty_cut_outs,
-)
+from amber_acre.web.pages.areas.forms import AreaForm, LawnForm, MeasuredForm, PatchForm, form_for, typed_area
 
 router = APIRouter()
 EXTRACTANT_CHOICES = [(row.extractant, row.name) for row in RANGES.values()]
 SOIL_DEFAULTS = {"soil-unit": "ppm", "soil-extractant": "mehlich-3"}
 NEW = {"size-outline": "rectangle", "upkeep": "middle", "clippings": "returned", "water": "rain", "evidence": "none"}
+FACT_DEFAULTS = {"tree": {"facts-trunk_by": "diameter", "facts-zone_by": "trunk", "facts-factor": "12"}}
 
 
-@router.get("/properties/{property_id}/lawns/new")
-def new_lawn(request: Request, session: Reading, property_id: Key) -> HTMLResponse:
+@router.get("/properties/{property_id}/areas/new/{kind}")
+def new_area(request: Request, session: Reading, property_id: Key, kind: str) -> HTMLResponse:
     place = found(property_of(session, property_id), "This property")
-    return _form(request, place, Read(None, NEW | SOIL_DEFAULTS), None)
+    found(KINDS.get(kind), "This kind of area")
+    typed_ = NEW | SOIL_DEFAULTS | FACT_DEFAULTS.get(kind, {})
+    return _form(request, session, place, kind, Read(None, typed_), None)
 
 
-@router.post("/properties/{property_id}/lawns/new")
-def add_lawn(request: Request, session: Writing, posted: Posted, today: Today, property_id: Key) -> Response:
+@router.post("/properties/{property_id}/areas/new/{kind}")
+def add_area(request: Request, session: Writing, posted: Posted, today: Today, property_id: Key, kind: str) -> Response:
     place = found(property_of(session, property_id), "This property")
-    return _save(request, session, posted, today, place, None)
+    found(KINDS.get(kind), "This kind of area")
+    return _save(request, session, posted, today, place, kind, None)
 
 
 @router.get("/areas/{area_id}/edit")
-def edit_lawn(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
-    row = found(store.area_of(session, area_id), "This lawn")
-    return _form(request, row.property, Read(None, typed_lawn(row) | SOIL_DEFAULTS), row)
+def edit_area(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
+    row = found(store.area_of(session, area_id), "This area")
+    typed_ = SOIL_DEFAULTS | typed_area(row) | typed_size(row, site.pacers(session))
+    return _form(request, session, row.property, row.kind, Read(None, typed_), row)
 
 
 @router.post("/areas/{area_id}/edit")
-def save_lawn(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
-    row = found(store.area_of(session, area_id), "This lawn")
-    return _save(request, session, posted, today, row.property, row)
+def save_area(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    row = found(store.area_of(session, area_id), "This area")
+    return _save(request, session, posted, today, row.property, row.kind, row)
 
 
-@router.post("/properties/{property_id}/lawns/board")
-def preview_board(request: Request, session: Reading, posted: Posted, property_id: Key) -> HTMLResponse:
+@router.post("/properties/{property_id}/areas/board/{kind}")
+def preview_board(request: Request, session: Reading, posted: Posted, property_id: Key, kind: str) -> HTMLResponse:
     """The board beside the form while somebody types: drawn to scale, or what is still missing."""
     place = found(property_of(session, property_id), "This property")
-    return render(
-        request,
-        "areas/board.html",
-        units=units_of(place.units),
-        board=_board(without_empty_cut_outs(posted), place),
-    )
+    found(KINDS.get(kind), "This kind of area")
+    board = _board(without_empty_shapes(posted), place, kind, reading_for(place.units, posted, site.pacers(session)))
+    return render(request, "areas/board.html", units=units_of(place.units), board=board)
 
 
 @router.get("/areas/{area_id}/soil-tests/new")
 def new_test(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
-    row = found(store.area_of(session, area_id), "This lawn")
+    row = found(store.area_of(session, area_id), "This area")
     return _test_form(request, row, Read(None, SOIL_DEFAULTS))
 
 
 @router.post("/areas/{area_id}/soil-tests/new")
 def add_test(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
-    row = found(store.area_of(session, area_id), "This lawn")
+    row = found(store.area_of(session, area_id), "This area")
     plain = {key.removeprefix("soil-"): value for key, value in posted.items()}
     read = read_form(SoilTestForm, plain, today=today)
     if read.value is None:
         faults = {f"soil-{name}": fault for name, fault in read.faults.items()}
         return _test_form(request, row, Read(None, posted, faults), 422)
     store.add_soil_test(session, area_id, read.value.test(), read.value.unit)
-    return go(f"/properties/{row.property_id}?area={area_id}")
+    return go(_address(row))
 
 
 @router.post("/areas/{area_id}/delete")
-def delete_lawn(session: Writing, _posted: Posted, area_id: Key) -> Response:
-    row = found(store.area_of(session, area_id), "This lawn")
+def delete_area(session: Writing, _posted: Posted, area_id: Key) -> Response:
+    row = found(store.area_of(session, area_id), "This area")
     set_area_deleted(session, area_id, datetime.now(UTC))
-    return go(f"/properties/{row.property_id}?deleted=areas&id={area_id}")
+    site.settle(session, row.property)
+    return go(f"/properties/{row.property_id}{'' if row.kind == 'lawn' else '/site'}?deleted=areas&id={area_id}")
 
 
 @router.post("/areas/{area_id}/restore")
-def restore_lawn(session: Writing, _posted: Posted, area_id: Key) -> Response:
-    found(session.get(AreaRow, area_id), "This lawn")
+def restore_area(session: Writing, _posted: Posted, area_id: Key) -> Response:
+    found(session.get(AreaRow, area_id), "This area")
     set_area_deleted(session, area_id, None)
-    row = found(store.area_of(session, area_id), "This lawn")
-    return go(f"/properties/{row.property_id}?area={area_id}")
+    row = found(store.area_of(session, area_id), "This area")
+    site.settle(session, row.property)
+    return go(_address(row))
+
+
+def _address(row: AreaRow) -> str:
+    """Where an area is looked at: a lawn in the year, others on the site sheet."""
+    return f"/properties/{row.property_id}{'' if row.kind == 'lawn' else '/site'}?area={row.id}"
 
 
 def _save(
-    request: Request, session: Writing, posted: dict[str, str], today: Today, place: PropertyRow, row: AreaRow | None
-) -> Response:
+    request: Request, session: Writing, posted: dict[str, str], today: Today, place: PropertyRow, kind: str,
+    row: AreaRow | None,
+) -> Response:  # fmt: skip
     if "more" in posted:
-        rows = shape_rows(posted)
-        extended = posted | {f"size-cut_outs-{rows}-outline": "rectangle"}
-        return _form(request, place, Read(None, extended), row)
+        role = posted["more"] if posted["more"] in ("parts", "cut_outs") else "cut_outs"
+        return _form(request, session, place, kind, Read(None, one_more(posted, role)), row)
+    reading = reading_for(place.units, posted, site.pacers(session))
     read = read_form(
-        LawnForm, without_empty_cut_outs(posted), units=place.units, plot_m2=plot_of(place.plot_m2), today=today
+        form_for(kind), without_empty_shapes(posted), reading=reading, plot_m2=plot_of(place.plot_m2), today=today
     )
     read.typed = posted
+    draft = _draft(session, place, kind, read, posted, reading)
+    if draft is None or read.value is None:
+        return _form(request, session, place, kind, read, row, 422)
     form = read.value
-    if form is None:
-        return _form(request, place, read, row, 422)
-    size, outline, cut_outs = form.size.measured(*BARE[place.units])
     try:
-        saved = store.save_area(
-            session,
-            property_id=place.id,
-            name=form.name,
-            outline=outline,
-            cut_outs=cut_outs,
-            size=size,
-            size_confirmed=form.size.confirmed,
-            grass=form.grass,
-            upkeep=form.upkeep,
-            clippings_returned=form.clippings == "returned",
-            irrigated=form.water == "irrigated",
-            no_soil_test=form.evidence == "none",
-            area_id=row.id if row else None,
-            version=form.version if row else None,
-        )
+        version = form.version if row else None
+        saved = store.save_area(session, place.id, draft, row.id if row else None, version)
     except AmberError as error:
         read.refuse(error)
-        return _form(request, place, read, row, 409)
-    if form.soil is not None:
-        test: SoilTest = form.soil.test()
-        store.add_soil_test(session, saved.id, test, form.soil.unit)
-    return go(f"/properties/{place.id}?area={saved.id}")
+        return _form(request, session, place, kind, read, row, 409)
+    if isinstance(form, LawnForm) and form.soil is not None:
+        store.add_soil_test(session, saved.id, form.soil.test(), form.soil.unit)
+    site.settle(session, place)
+    return go(_address(saved))
+
+
+def _draft(
+    session: Reading, place: PropertyRow, kind: str, read: Read[AreaForm], posted: Mapping[str, str], reading: Units
+) -> AreaDraft | None:
+    """What is to be written, or None with every fault in ``read``."""
+    facts, refusals = read_facts(kind, _facts_in(posted), reading)
+    for refusal in refusals:
+        read.refuse(refusal, "facts")
+    if isinstance(read.value, PatchForm) and _lawn(session, place, read.value.parent) is None:
+        read.refuse(NotUnderstood("This lawn is gone. Choose another.", field="parent"))
+    if read.value is None or read.faults:
+        return None
+    form, instrument = read.value, instrument_of(posted)
+    size: Size | None = None
+    try:
+        size = _size(form, kind, facts, reading, instrument)
+    except AmberError as error:
+        read.refuse(error, "" if error.field == "size" else "facts" if KINDS[kind].drawn_by == "facts" else "size")
+        return None
+    shapes = form.size.shapes(reading) if isinstance(form, MeasuredForm) else None
+    texts = {key: fact.text for key, fact in facts.items()}
+    confirmed = isinstance(form, MeasuredForm) and form.size.confirmed
+    parent = int(form.parent) if isinstance(form, PatchForm) else None
+    draft = AreaDraft(
+        kind, form.name, size, confirmed, instrument=instrument, pace_m=reading.pace_m, facts=texts, parent_id=parent
+    )
+    if shapes is not None:
+        draft = replace(draft, outline=shapes[0], parts=shapes[1], cut_outs=shapes[2])
+    return _grown(draft, form) if isinstance(form, LawnForm) else draft
+
+
+def _size(form: AreaForm, kind: str, facts: dict[str, ReadFact], reading: Units, instrument: str) -> Size:
+    if isinstance(form, MeasuredForm):
+        return form.size.measured(reading, facts, instrument)
+    measured = size_by_facts(kind, facts)
+    return Size(measured.size_m2, measured.size_m2, measured.size_m2, measured.working)
+
+
+def _grown(draft: AreaDraft, form: LawnForm) -> AreaDraft:
+    return replace(
+        draft,
+        grass=form.grass,
+        upkeep=form.upkeep,
+        clippings_returned=form.clippings == "returned",
+        irrigated=form.water == "irrigated",
+        no_soil_test=form.evidence == "none",
+    )
+
+
+def _facts_in(posted: Mapping[str, str]) -> dict[str, str]:
+    return {name.removeprefix("facts-"): text for name, text in posted.items() if name.startswith("facts-")}
+
+
+def _lawn(session: Reading, place: PropertyRow, number: str) -> AreaRow | None:
+    row = store.area_of(session, int(number)) if number.isdecimal() and len(number) < 16 else None
+    return row if row is not None and row.property_id == place.id and row.kind == "lawn" else None
 
 
 def _form(
-    request: Request, place: PropertyRow, read: Read[LawnForm], row: AreaRow | None, status: int = 200
-) -> HTMLResponse:
+    request: Request, session: Reading, place: PropertyRow, kind: str, read: Read[Any], row: AreaRow | None,
+    status: int = 200,
+) -> HTMLResponse:  # fmt: skip
+    people = site.pacers(session)
     return render(
         request,
-        "areas/lawn.html",
+        "areas/area.html",
         status,
         units=units_of(place.units),
         place=place,
+        kind=KINDS[kind],
+        kinds=KINDS.values(),
+        site_facts=SITE_FACTS,
         row=row,
         typed=read.typed,
         faults=read.faults,
-        cut_out_rows=max(shape_rows(read.typed), 0),
-        board=_board(without_empty_cut_outs(read.typed), place),
-        shapes=SHAPES.values(),
+        part_rows=rows_of(read.typed, "parts"),
+        cut_out_rows=rows_of(read.typed, "cut_outs"),
+        board=_board(without_empty_shapes(read.typed), place, kind, reading_for(place.units, read.typed, people)),
+        methods=METHODS.values(),
+        instruments=instrument_choices(people),
+        lawns=[(lawn.id, lawn.name) for lawn in store.areas_of(session, place.id, "lawn")],
         grasses=GRASSES,
         extractants=EXTRACTANT_CHOICES,
         bare=BARE[place.units],
@@ -175,34 +246,53 @@ def _test_form(request: Request, row: AreaRow, read: Read[SoilTestForm], status:
         "areas/soil_test.html",
         status,
         row=row,
+        back=_address(row),
         typed=read.typed,
         faults=read.faults,
         extractants=EXTRACTANT_CHOICES,
     )
 
 
-def _board(posted: Mapping[str, str], place: PropertyRow) -> dict[str, object]:
+def _board(posted: Mapping[str, str], place: PropertyRow, kind: str, reading: Units) -> dict[str, Any]:
     """What the drawing board shows: the shapes and the size, or the first thing still missing."""
+    facts, refusals = read_facts(kind, _facts_in(posted), reading)
+    if KINDS[kind].drawn_by == "facts":
+        try:
+            measured = size_by_facts(kind, facts)
+        except AmberError as error:
+            missing = (refusals or [error])[0].sentence if facts else ""
+            return {"size": None, "missing": missing, "readings": [], "drawing": None}
+        size = Size(measured.size_m2, measured.size_m2, measured.size_m2, measured.working)
+        return {"size": size, "missing": "", "readings": [], "drawing": None}
     plain = {k.removeprefix("size-"): v for k, v in posted.items() if k.startswith("size-")}
-    read = read_form(SizeForm, plain | {"confirmed": "on"}, units=place.units)
-    readings = _readings(plain, *BARE[place.units])
+    read = read_form(SizeForm, plain | {"confirmed": "on"}, reading=reading)
+    readings = _readings(plain, reading)
     if read.value is None:
-        nothing = not any(value for key, value in plain.items() if "side_" in key)
+        nothing = not any(value for key, value in plain.items() if "side_" in key or key.endswith("rows"))
         missing = "" if nothing else next(iter(read.faults.values())).sentence
-        return {"size": None, "missing": missing, "readings": readings}
-    size, outline, cut_outs = read.value.measured(*BARE[place.units])
-    drawing = draw_board(outline, cut_outs, size, units_of(place.units))
+        return {"size": None, "missing": missing, "readings": readings, "drawing": None}
+    try:
+        size = read.value.measured(reading, facts, instrument_of(posted))
+    except AmberError as error:
+        return {"size": None, "missing": error.sentence, "readings": readings, "drawing": None}
+    drawing = draw_board(*read.value.shapes(reading), size, units_of(place.units), Units(pace_m=reading.pace_m))
     return {"size": size, "missing": "", "readings": readings, "drawing": drawing}
 
 
-def _readings(plain: Mapping[str, str], bare_length: str, bare_area: str) -> list[typed.Typed]:
+def _readings(plain: Mapping[str, str], reading: Units) -> list[typed.Typed]:
     """Every side that can be read so far and was not typed in metres, with its conversion."""
     readings: dict[str, typed.Typed] = {}
     for name, text in plain.items():
         prefix, _, side = name.rpartition("side_")
-        if side and text.strip():
+        method = METHODS.get(plain.get(f"{prefix}outline", ""))
+        if side.isdecimal() and text.strip() and method and int(side) <= len(method.sides):
             with suppress(AmberError):
-                range_end = plain.get(f"{prefix}outline") == "range"
-                read = typed.area(text, bare_area) if range_end else typed.length(text, bare_length)
+                match method.sides[int(side) - 1].quantity:
+                    case "area":
+                        read = typed.area(text, reading.bare_area)
+                    case "length":
+                        read = typed.length(text, reading.bare_length, "", reading.pace_m)
+                    case _:
+                        continue
                 readings.setdefault(read.text, read)
     return [read for read in readings.values() if not read.text.endswith((" m", " m²"))]

@@ -122,7 +122,7 @@ def _page(
     change: Read[RoundForm] | None = None,
     status: int = 200,
 ) -> HTMLResponse:
-    areas = area_store.areas_of(session, place.id)
+    areas = area_store.areas_of(session, place.id, "lawn")
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
     season = (
@@ -145,6 +145,7 @@ def _page(
         season=season,
         tape=tape,
         lanes=drawn,
+        others=[row for row in area_store.areas_of(session, place.id) if row.kind != "lawn"],
         chosen=chosen,
         judged=judged,
         stock=stock_kg(session),

@@ -92,7 +92,7 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Prope
                 plot_typed=form.plot.text if form.plot else "",
                 property_id=row.id if row else None,
             )
-            return go(f"/properties/{saved.id}" if row else f"/properties/{saved.id}/lawns/new")
+            return go(f"/properties/{saved.id}" if row else f"/properties/{saved.id}/areas/new/lawn")
         session.rollback()
     return _form(request, session, read, row, 422)
 

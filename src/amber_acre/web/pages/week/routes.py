@@ -13,7 +13,7 @@ from amber_acre.core.products.product import Pack
 from amber_acre.core.programme.due import DayForecast, DueState, holds, load_sheet, state_of, week_of
 from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.quantities import Kilograms
-from amber_acre.store.areas import all_areas, lawn_of
+from amber_acre.store.areas import all_lawns, lawn_of
 from amber_acre.store.clients import properties
 from amber_acre.store.programmes import Lane, lane, season_to_show
 from amber_acre.store.shelf import shelf, stock_kg
@@ -72,7 +72,7 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
 
 def _jobs(request: Request, session: Reading, monday: date, from_day: date) -> list[DueJob]:
     found = []
-    for area in all_areas(session):
+    for area in all_lawns(session):
         shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
         forecast = request.app.state.weather.forecast(lawn_of(area).climate, monday, 7)
         one = lane(session, area, season_to_show(session, area, from_day), from_day)

@@ -1,5 +1,8 @@
 // Quick ways for those who have scripts; every page works without them.
 
+import { prepareShapes } from "./measure.js";
+import "./site.js";
+
 // Typing in a form that has a board: keep its place fresh (htmx does the asking).
 // Keys: / finds, j and k move between lanes, e edits, w opens the working, ? lists.
 const typing = (element) => element.closest("input, textarea, select, [contenteditable]") !== null;
@@ -46,20 +49,7 @@ document.addEventListener("click", (event) => {
   window.location.href = address.href;
 });
 
-// Only the sides a shape has are shown.
-function sides(select) {
-  const group = select.closest("[data-shape]");
-  if (!group) return;
-  const names = JSON.parse(group.dataset.shape);
-  const wanted = names[select.value] || [];
-  group.querySelectorAll("[data-side]").forEach((field) => {
-    const name = wanted[Number(field.dataset.side) - 1];
-    field.hidden = !name;
-    if (name) field.querySelector("[data-side-name]").textContent = name;
-  });
-}
 document.addEventListener("change", (event) => {
-  if (event.target.matches("[data-shape] select")) sides(event.target);
   if (event.target.matches("[data-opens]")) reveal();
 });
 
@@ -73,7 +63,7 @@ function reveal() {
 }
 
 function prepare() {
-  document.querySelectorAll("[data-shape] select").forEach(sides);
+  prepareShapes();
   document.querySelectorAll("[data-when]").forEach((part) => {
     const [name] = part.dataset.when.split("=");
     document.querySelectorAll(`[name="${name}"]`).forEach((answer) => answer.setAttribute("data-opens", ""));

@@ -1,0 +1,239 @@
+"""The kinds of area: what each is measured by, and what is asked about it."""
+
+from __future__ import annotations
+
+import math
+import re
+from collections.abc import Mapping
+from dataclasses import dataclass
+from functools import partial
+from typing import Literal
+
+from amber_acre.core import typed
+from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.measure.entry import METRIC, Reading
+from amber_acre.core.measure.planting import ROOT_RADIUS_LOW, Measured, containers, hedge_ground, root_zone
+from amber_acre.core.quantities import Metres, SquareMetres
+from amber_acre.core.working import Figure, Working
+
+Quantity = Literal[
+    "text", "length", "lengths", "count", "volume", "choice", "number", "area", "slope", "year", "plants"
+]
+Kind = Literal["lawn", "patch", "hedge", "tree", "bed", "container"]
+Choice = tuple[str, str]
+YES_NO: tuple[Choice, ...] = (("yes", "yes"), ("no", "no"))
+
+
+@dataclass(frozen=True)
+class Fact:
+    """One thing asked about an area: key, label, how it is read; unknown is allowed unless ``needed``."""
+
+    key: str
+    label: str
+    quantity: Quantity = "text"
+    hint: str = ""
+    needed: bool = False
+    choices: tuple[Choice, ...] = ()
+    limits: tuple[float, float] = (0.0, math.inf)
+
+
+@dataclass(frozen=True)
+class AreaKind:
+    """A kind of area. ``drawn_by``: a measured shape, or its facts; ``later``: what is said where rules are to come."""
+
+    key: Kind
+    name: str
+    drawn_by: Literal["shape", "facts"]
+    facts: tuple[Fact, ...]
+    later: str = ""
+
+
+_MULCH = (("none", "bare soil"), ("bark", "bark"), ("chips", "arborist chips"), ("compost", "compost or manure"),
+          ("conditioner", "chunky soil conditioner"), ("living", "living mulch"), ("gravel", "gravel or rock"), ("rubber", "rubber"))  # fmt: skip
+_MEDIUM = (
+    ("peat", "peat-based mix"),
+    ("bark", "bark-based mix"),
+    ("coir", "coir"),
+    ("soil", "soil-based"),
+    ("soilless", "other soilless"),
+)
+_PLANT = Fact("plant", "What grows there", "text", "a name from the Almanac, or your own")
+_KINDS = (
+    AreaKind("lawn", "Lawn", "shape", ()),
+    AreaKind("patch", "Patch within a lawn", "shape", (
+        Fact("cause", "Cause", "choice", needed=True, choices=(("dry", "dry, repels water"), ("bare", "bare"), ("trench", "relaid over a trench"),
+             ("shade", "shaded"), ("worn", "worn"), ("scorched", "scorched or stained"), ("unknown", "not known yet"))),
+        Fact("treatment", "Treatment", "text", "what is tried here, and only here"),
+        Fact("pair", "Compared with", "text", "the untreated patch or area it is judged against"),
+    ), "A patch takes its size from the lawn it lies in; its own doses come with the soil and bed rules. Nothing is planned for it yet."),
+    AreaKind("hedge", "Hedge", "facts", (
+        _PLANT,
+        Fact("run", "Run", "length", "or plants and spacing below"),
+        Fact("plants", "Plants", "count"), Fact("spacing", "Spacing", "length"),
+        Fact("width", "Width", "length", needed=True),
+        Fact("margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True),
+        Fact("height", "Height", "length"),
+    ), "The rules for hedges come later: measured and kept, nothing is planned for it yet."),
+    AreaKind("tree", "Tree", "facts", (
+        _PLANT,
+        Fact("trunk_by", "Trunk measured as", "choice", "diameter at 1.3 m (4.5 ft); caliper at 15 cm (6 in), or 30 cm (12 in) over 10 cm (4 in)",
+             needed=True, choices=(("diameter", "diameter at breast height"), ("caliper", "caliper"), ("circumference", "circumference"))),
+        Fact("stems", "Stems", "lengths", "one size a stem, e.g. 32 cm; 28 cm", needed=True),
+        Fact("crown", "Spread of the crown", "length"),
+        Fact("zone_by", "Root zone", "choice", needed=True, choices=(("trunk", "circle by the trunk"), ("dripline", "out to the dripline"))),
+        Fact("factor", "Radius for each trunk diameter", "number", "12 to 18 (1 to 1.5 ft an inch)", limits=(12, 18)),
+        Fact("hard_surface", "Hard surface on the root zone", "area"),
+        Fact("stage", "Chlorosis stage", "choice", choices=(("0", "0 even green"), ("1", "1 paler than a tolerant neighbour"),
+             ("2", "2 yellow between green veins"), ("3", "3 bleached, scorched"), ("4", "4 bare"))),
+    ), "The rules for trees come later: a tree needs a reason of its own before it is fed. Nothing is planned for it yet."),
+    AreaKind("bed", "Ornamental bed", "shape", (
+        Fact("plants", "Plants", "plants", "one kind a line with its count: 14 × Rosa hybrids"),
+        Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH), Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
+        Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
+        Fact("trunks", "Trunks to keep clear", "count"), Fact("clear", "Clear radius round each", "length", "0.3 m"),
+        Fact("lean", "Lean dry-country natives", "choice", choices=YES_NO),
+    ), "The rules for beds and mulch come later: measured and kept, nothing is planned for it yet."),
+    AreaKind("container", "Container group", "facts", (
+        _PLANT, Fact("count", "Containers", "count", needed=True),
+        Fact("diameter", "Diameter of one", "length", needed=True), Fact("depth", "Depth of the medium", "length", "or the volume"),
+        Fact("volume", "Volume of one", "volume", "as printed: 30 L"), Fact("medium", "Medium", "choice", choices=_MEDIUM),
+    ), "The rules for containers come later: measured and kept, nothing is planned for it yet."),
+)  # fmt: skip
+KINDS: dict[str, AreaKind] = {kind.key: kind for kind in _KINDS}
+SITE_FACTS: tuple[Fact, ...] = (
+    Fact("slope", "Slope", "slope", "1:3, 18 % or 10°; the plan is stretched to the surface"),
+    Fact("sun", "Hours of sun in summer", "number", limits=(0, 24)),
+    Fact("wind", "Wind", "choice", choices=(("sheltered", "sheltered"), ("open", "open"), ("exposed", "exposed"))),
+    Fact("irrigation", "Irrigation", "choice", choices=YES_NO),
+    Fact("hard_edge", "Paving alongside (iron stains)", "choice", choices=YES_NO),
+    Fact("water", "Water or a well nearby", "text", "what and how far: stream, 12 m"),
+    Fact("pets", "Pets on it", "choice", choices=YES_NO),
+    Fact("built", "Built or stripped in", "year", "the year", limits=(1500, 2100)),
+)
+
+Value = float | str | tuple[float, ...] | tuple[tuple[int, str], ...]
+
+
+@dataclass(frozen=True)
+class ReadFact:
+    """A fact's value in the program's units and its text, completed with the unit it was read in."""
+
+    value: Value
+    text: str
+
+
+def facts_of(kind: str) -> tuple[Fact, ...]:
+    """Everything asked about an area of this kind."""
+    return (*KINDS[kind].facts, *SITE_FACTS)
+
+
+def read_facts(kind: str, texts: Mapping[str, str], reading: Reading = METRIC) -> tuple[dict[str, ReadFact], list[AmberError]]:  # fmt: skip
+    """Every fact that was given, and every refusal (field: the fact's key). Unknown ones are left out."""
+    read, faults = {}, []
+    for fact in facts_of(kind):
+        text = texts.get(fact.key, "").strip()
+        try:
+            if text:
+                read[fact.key] = read_fact(fact, text, reading)
+            elif fact.needed:
+                raise MissingInput(f"{fact.label} is needed.", field=fact.key)
+        except AmberError as error:
+            error.field = fact.key
+            faults.append(error)
+    return read, faults
+
+
+def read_fact(fact: Fact, text: str, reading: Reading = METRIC) -> ReadFact:
+    """One fact from its text; NotUnderstood and OutOfRange as its quantity refuses."""
+    match fact.quantity:
+        case "text":
+            return ReadFact(text, text)
+        case "choice":
+            if text not in {key for key, _ in fact.choices}:
+                raise NotUnderstood("Choose one of the options.", field=fact.key, value=text)
+            return ReadFact(text, text)
+        case "length":
+            zero = fact.key == "margin" and re.fullmatch(r"0+(\.0+)?\s*\D*", text) is not None
+            read = (typed.distance if zero else typed.length)(text, reading.bare_length, fact.key, reading.pace_m)
+            return ReadFact(read.value, read.text)
+        case "lengths":
+            stems = [
+                typed.length(part, reading.bare_length, fact.key) for part in re.split(r"[;\n]", text) if part.strip()
+            ]
+            return ReadFact(tuple(stem.value for stem in stems), "; ".join(stem.text for stem in stems))
+        case "area":
+            size = typed.area(text, reading.bare_area, fact.key)
+            return ReadFact(size.value, size.text)
+        case "volume":
+            volume = typed.volume(text, "L", fact.key)
+            return ReadFact(volume.value, volume.text)
+        case "slope":
+            return ReadFact(typed.slope(text, fact.key).value, text)
+        case "plants":
+            return ReadFact(read_plants(text, fact.key), text)
+        case "number" | "count" | "year":
+            return ReadFact(_number(fact, text), text)
+
+
+def _number(fact: Fact, text: str) -> float:
+    value = typed.number(text, fact.key)
+    low, high = (1, 100_000) if fact.quantity == "count" else fact.limits
+    if fact.quantity != "number" and value != int(value):
+        raise NotUnderstood(f"“{text}” is not a whole number.", field=fact.key, value=text)
+    if not low <= value <= high:
+        raise OutOfRange(
+            f"“{text}” is outside {low:g} to {high:g}. Check it.", field=fact.key, value=value, limits=(low, high)
+        )
+    return value
+
+
+def read_plants(text: str, field: str = "plants") -> tuple[tuple[int, str], ...]:
+    """Lines like ``14 × Rosa hybrids`` or ``180 Hemerocallis`` as (count, name); NotUnderstood names the line."""
+    rows = []
+    for n, line in enumerate(filter(None, (part.strip() for part in text.splitlines())), start=1):
+        found = re.fullmatch(r"(\d{1,5})\s*(?:[x×*]\s*)?(\S.*)", line)
+        if found is None or int(found[1]) < 1:
+            raise NotUnderstood(f"Line {n}, “{line}”: type the count and then the name, like 14 × Rosa.", field=field, value=line)  # fmt: skip
+        rows.append((int(found[1]), found[2]))
+    return tuple(rows)
+
+
+def size_by_facts(kind: str, facts: Mapping[str, ReadFact]) -> Measured:
+    """Size of a hedge, tree or container group in m² from its facts; refusals name the fact."""
+
+    number = partial(number_of, facts)
+    if kind == "hedge":
+        run = number("run")
+        return hedge_ground(
+            Metres(number("width") or 0.0), Metres(number("margin") or 0.0), run_m=None if run is None else Metres(run),
+            plants=int(number("plants") or 0), spacing_m=number("spacing") or 0.0,
+        )  # fmt: skip
+    if kind == "tree":
+        stems = facts["stems"].value if "stems" in facts else ()
+        return root_zone(
+            tuple(float(s) for s in stems if isinstance(s, float)) if isinstance(stems, tuple) else (),
+            circumference="trunk_by" in facts and facts["trunk_by"].value == "circumference",
+            crown_m=number("crown"),
+            by_dripline="zone_by" in facts and facts["zone_by"].value == "dripline",
+            radius_per_diameter=number("factor") or ROOT_RADIUS_LOW,
+            hard_surface_m2=number("hard_surface") or 0.0,
+        )
+    return containers(int(number("count") or 0), number("diameter") or 0.0, number("depth"), number("volume"))
+
+
+def number_of(facts: Mapping[str, ReadFact], key: str) -> float | None:
+    """A fact that is a number, in the program's unit; None where it is unknown."""
+    value = facts[key].value if key in facts else None
+    return value if isinstance(value, float) else None
+
+
+def clear_rings(facts: Mapping[str, ReadFact]) -> Measured | None:
+    """Ground kept clear round the trunks of a bed in m²: trunks × π × radius², or None [plane-geometry]."""
+    trunks, radius = number_of(facts, "trunks"), number_of(facts, "clear")
+    if trunks is None or radius is None:
+        return None
+    working = Working("Clear rings")
+    figures = [Figure("trunks", trunks, "", "trunks"), Figure("radius_m", radius, "m", "clear radius")]
+    size = trunks * math.pi * radius**2
+    working.step("Kept clear round the trunks", "trunks * pi * radius_m ** 2", figures, size, "m²", "plane-geometry")
+    return Measured(SquareMetres(size), working)

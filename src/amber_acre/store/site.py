@@ -1,0 +1,180 @@
+"""The site sheet of a property: where its areas and surroundings lie, and what that takes from each."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.errors import AmberError
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of
+from amber_acre.core.measure.entry import METRIC, read_outline
+from amber_acre.core.measure.planting import trunk_diameter
+from amber_acre.core.measure.shapes import KnownRange, Plan, Rectangle, arc
+from amber_acre.core.measure.site import Place, Placed, box, on_plan, placed_ring, taken_from
+from amber_acre.core.quantities import Metres
+from amber_acre.core.working import Working
+from amber_acre.store import areas as area_store
+from amber_acre.store.areas import TypedShape, areas_of, facts_of, reading_of, set_taken, typed_shape
+from amber_acre.store.tables import AreaRow, ContextRow, PacerRow, PropertyRow
+
+
+@dataclass(frozen=True)
+class OnSheet:
+    """An area or context on the sheet: its row, its plan in its own frame, and where it is placed (None: nowhere yet)."""
+
+    row: AreaRow | ContextRow
+    plan: Plan
+    place: Place | None
+
+    @property
+    def placed(self) -> Placed | None:
+        """Ring and holes on the property's plan."""
+        if self.place is None:
+            return None
+        ring, holes = on_plan(self.plan, self.place)
+        parent = self.row.parent_id if isinstance(self.row, AreaRow) else None
+        return Placed(self.row.id, self.row.name, self.row.kind, ring, holes, parent)
+
+
+def plan_of(row: AreaRow) -> Plan | None:
+    """The plan of an area in its own frame, placed cut-outs as holes; None where only a size is known."""
+    if KINDS[row.kind].drawn_by == "facts":
+        return _plan_by_facts(row.kind, facts_of(row))
+    outline, _, _ = area_store.outline_of(row)
+    if isinstance(outline, KnownRange):
+        return None
+    plan = outline.plan()
+    ring = _with_parts(plan.ring, row)
+    holes = [_inside(typed_shape(cut), ring, row) for cut in row.shapes_as("cut_out") if cut.x_m is not None]
+    return Plan(ring, (*plan.holes, *holes), plan.guides)
+
+
+def _inside(shape: TypedShape, frame: tuple[tuple[float, float], ...], row: AreaRow) -> tuple[tuple[float, float], ...]:
+    """A cut-out or part where it lies: x and y run from the west and south edge of the outline's box to its middle."""
+    read = read_outline(shape.kind, shape.texts, reading_of(row), shape.rows).shape
+    ring = () if isinstance(read, KnownRange) else read.plan().ring
+    west, south, _, _ = box(frame)
+    return placed_ring(ring, ring, Place(west + (shape.x_m or 0.0), south + (shape.y_m or 0.0), shape.turn_deg))
+
+
+def _with_parts(ring: tuple[tuple[float, float], ...], row: AreaRow) -> tuple[tuple[float, float], ...]:
+    """The outline joined with its placed parts, where they touch."""
+    parts = [_inside(typed_shape(part), ring, row) for part in row.shapes_as("part") if part.x_m is not None]
+    if not parts:
+        return ring
+    from shapely import Polygon
+    from shapely.ops import unary_union
+
+    joined = unary_union([Polygon(ring), *(Polygon(part) for part in parts)])
+    return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if isinstance(joined, Polygon) else ring
+
+
+def _plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
+    def number(key: str) -> float:
+        return number_of(facts, key) or 0.0
+
+    if kind == "hedge":
+        run = number("run") or number("plants") * number("spacing")
+        return Rectangle(Metres(run), Metres(number("width"))).plan()
+    if kind == "tree":
+        stems = facts["stems"].value if "stems" in facts else ()
+        around = "trunk_by" in facts and facts["trunk_by"].value == "circumference"
+        trunk = trunk_diameter(tuple(s for s in stems if isinstance(s, float)) if isinstance(stems, tuple) else (), Working(""), around)  # fmt: skip
+        crown = number("crown") or 20 * trunk
+        return Plan(arc(crown / 2), (arc(max(trunk / 2, 0.05)),))
+    count, across = max(int(number("count")), 1), number("diameter")
+    columns = min(count, 6)
+    lines = -(-count // columns)
+    return Rectangle(Metres(columns * across * 1.2), Metres(lines * across * 1.2)).plan()
+
+
+def sheet_of(session: Session, place: PropertyRow) -> tuple[list[OnSheet], list[OnSheet], list[AreaRow]]:
+    """Areas and contexts that can be drawn, and the areas of which only a size is known."""
+    drawn, unknown = [], []
+    for row in areas_of(session, place.id):
+        plan = plan_of(row)
+        if plan is None:
+            unknown.append(row)
+        else:
+            drawn.append(OnSheet(row, plan, _place(row)))
+    contexts = [OnSheet(row, context_plan(row), _place(row)) for row in contexts_of(session, place.id)]
+    return drawn, contexts, unknown
+
+
+def _place(row: AreaRow | ContextRow) -> Place | None:
+    return None if row.x_m is None or row.y_m is None else Place(row.x_m, row.y_m, row.turn_deg)
+
+
+def contexts_of(session: Session, property_id: int) -> Sequence[ContextRow]:
+    return session.scalars(
+        select(ContextRow).where(ContextRow.property_id == property_id).order_by(ContextRow.id)
+    ).all()
+
+
+def context_plan(row: ContextRow) -> Plan:
+    shape = read_outline(row.method, (row.side_1, row.side_2, row.side_3), METRIC, row.rows).shape
+    return Plan(()) if isinstance(shape, KnownRange) else shape.plan()
+
+
+def settle(session: Session, place: PropertyRow) -> None:
+    """Works out anew what overlaps, buildings, paving, water and its strip take from each area."""
+    session.flush()
+    drawn, contexts, _ = sheet_of(session, place)
+    areas = [p for p in (item.placed for item in drawn) if p is not None]
+    around = [p for p in (item.placed for item in contexts) if p is not None]
+    lost = taken_from(areas, around, place.rule_set.buffer_m)
+    for item in drawn:
+        row = item.row
+        if isinstance(row, AreaRow) and KINDS[row.kind].drawn_by == "shape":
+            now = [(t.name, round(t.size_m2, 6)) for t in lost.get(row.id, ())]
+            if now != [(t.name, round(t.size_m2, 6)) for t in row.taken]:
+                row.taken.clear()
+                session.flush()
+                try:
+                    set_taken(row, lost.get(row.id, ()))
+                except AmberError:  # everything is taken: the sheet says so, the measured size stands
+                    row.taken.clear()
+                session.flush()
+
+
+def put(session: Session, row: AreaRow | ContextRow, place: Place | None) -> None:
+    """Places an area or context on the sheet, or takes it off; what that changes is worked out."""
+    row.x_m, row.y_m = (None, None) if place is None else (place.x_m, place.y_m)
+    row.turn_deg = 0.0 if place is None else place.turn_deg
+    settle(session, session.get_one(PropertyRow, row.property_id))
+
+
+def save_context(
+    session: Session, property_id: int, kind: str, name: str, shape: TypedShape, context_id: int | None = None
+) -> ContextRow:
+    """Writes a building, paving, water or the boundary."""
+    row = (session.get(ContextRow, context_id) if context_id else None) or ContextRow(property_id=property_id)
+    row.kind, row.name, row.method, row.rows = kind, name, shape.kind, shape.rows
+    row.side_1, row.side_2, row.side_3 = (shape.side(n) for n in (1, 2, 3))
+    if shape.x_m is not None:
+        row.x_m, row.y_m, row.turn_deg = shape.x_m, shape.y_m, shape.turn_deg
+    session.add(row)
+    settle(session, session.get_one(PropertyRow, property_id))
+    return row
+
+
+def delete_context(session: Session, row: ContextRow) -> None:
+    place = session.get_one(PropertyRow, row.property_id)
+    session.delete(row)
+    settle(session, place)
+
+
+def pacers(session: Session) -> Sequence[PacerRow]:
+    return session.scalars(select(PacerRow).order_by(PacerRow.name)).all()
+
+
+def save_pacer(session: Session, name: str, paces: int, distance_typed: str, distance_m: float) -> PacerRow:
+    """Keeps how long somebody's pace is; a new count replaces the old one."""
+    row = session.scalars(select(PacerRow).where(PacerRow.name == name)).one_or_none() or PacerRow(name=name)
+    row.paces, row.distance_typed, row.pace_m = paces, distance_typed, distance_m / paces
+    session.add(row)
+    session.flush()
+    return row

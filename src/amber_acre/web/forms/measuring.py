@@ -1,0 +1,218 @@
+"""Measured shapes as forms: method, sides, table, place; outline with parts and cut-outs; what lengths were taken with."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping, Sequence
+from typing import Self
+
+from pydantic import ConfigDict, Field, ValidationInfo, field_validator, model_validator
+
+from amber_acre.core import typed
+from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_rows
+from amber_acre.core.measure.methods import METHODS
+from amber_acre.core.measure.outline import Measurable
+from amber_acre.core.measure.size import CutOut, Size, doubts_about
+from amber_acre.core.measure.traverse import Traverse
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.store.areas import TypedShape, sized, typed_shape
+from amber_acre.store.site_tables import ShapeColumns
+from amber_acre.store.tables import AreaRow, PacerRow
+from amber_acre.web.forms.fields import Checked, Needed
+from amber_acre.web.forms.reading import Form
+
+BARE = {"metric": ("m", "m²"), "us": ("ft", "ft²")}
+INSTRUMENT_CHOICES = [("", "not known"), ("tape", "tape"), ("wheel", "wheel"), ("gps", "satellite positions")]
+PLACES = ("x", "y", "turn")
+
+
+class ShapeForm(Form):
+    """A method and its texts; each text is read so that every fault shows at once."""
+
+    model_config = ConfigDict(validate_default=True)
+
+    outline: str = ""
+    side_1: str = ""
+    side_2: str = ""
+    side_3: str = ""
+    rows: str = ""
+    x: str = ""
+    y: str = ""
+    turn: str = ""
+
+    @field_validator("outline")
+    @classmethod
+    def _known(cls, value: str) -> str:
+        if value not in METHODS:
+            raise NotUnderstood("Choose one of the options.", field="outline")
+        return value
+
+    @field_validator("side_1", "side_2", "side_3")
+    @classmethod
+    def _readable(cls, value: str, info: ValidationInfo) -> str:
+        kind, field = info.data.get("outline"), info.field_name or ""
+        if kind not in METHODS or int(field[-1]) > len(METHODS[kind].sides):
+            return ""
+        read_one(METHODS[kind].sides[int(field[-1]) - 1], value, reading_in(info), field)
+        return value
+
+    @field_validator("rows")
+    @classmethod
+    def _table(cls, value: str, info: ValidationInfo) -> str:
+        kind = info.data.get("outline")
+        if kind not in METHODS or not METHODS[kind].columns:
+            return ""
+        read_rows(METHODS[kind], value, reading_in(info))
+        return value
+
+    @field_validator("x", "y", "turn")
+    @classmethod
+    def _place(cls, value: str, info: ValidationInfo) -> str:
+        if value:
+            field = info.field_name or ""
+            if field == "turn":
+                typed.angle(value, field)
+            else:
+                typed.distance(value, reading_in(info).bare_length, field)
+        return value
+
+    @property
+    def texts(self) -> tuple[str, str, str]:
+        return self.side_1, self.side_2, self.side_3
+
+    def kept(self, reading: Reading, name: str = "") -> TypedShape:
+        """The shape with its texts as they are to be kept."""
+        typed_ = TypedShape(self.outline, self.texts, name, self.rows)
+        read = typed_.read(reading)
+        at = [typed.distance(t, reading.bare_length).value if t else None for t in (self.x, self.y)]
+        turn = typed.angle(self.turn).value if self.turn else 0.0
+        return TypedShape(self.outline, read.texts, name, read.rows, at[0], at[1], turn)
+
+
+class CutOutForm(ShapeForm):
+    name: Needed
+
+    @model_validator(mode="after")
+    def _closes(self, info: ValidationInfo) -> Self:
+        read_cut_out(self.outline, self.texts, reading_in(info), self.rows)
+        return self
+
+
+class SizeForm(ShapeForm):
+    """Outline, parts and cut-outs together; asks before an unusual size or a poor closing is accepted."""
+
+    parts: list[CutOutForm] = Field(default_factory=list)
+    cut_outs: list[CutOutForm] = Field(default_factory=list)
+    confirmed: Checked = False
+
+    @model_validator(mode="after")
+    def _plausible(self, info: ValidationInfo) -> Self:
+        reading = reading_in(info)
+        if self.confirmed:
+            self.measured(reading, {})
+            return self
+        shape = TypedShape(self.outline, self.texts, "", self.rows).read(reading).shape
+        doubt: AmberError | None = shape.doubt() if isinstance(shape, Traverse) else None
+        doubt = doubt or doubts_about(self.measured(reading, {}), (info.context or {}).get("plot_m2"))
+        if doubt is not None:
+            raise doubt
+        return self
+
+    def measured(self, reading: Reading, facts: Mapping[str, ReadFact], instrument: str = "") -> Size:
+        """The net size."""
+        outline = TypedShape(self.outline, self.texts, "", self.rows).read(reading).shape
+        return sized(outline, _cuts(self.cut_outs, reading), _cuts(self.parts, reading), facts, (), instrument)
+
+    def shapes(self, reading: Reading) -> tuple[TypedShape, tuple[TypedShape, ...], tuple[TypedShape, ...]]:
+        """Outline, parts and cut-outs as they are to be kept."""
+        return (
+            self.kept(reading),
+            tuple(p.kept(reading, p.name) for p in self.parts),
+            tuple(c.kept(reading, c.name) for c in self.cut_outs),
+        )
+
+
+def _cuts(forms: Sequence[CutOutForm], reading: Reading) -> tuple[CutOut, ...]:
+    shapes: list[tuple[str, Measurable]] = [
+        (f.name, read_cut_out(f.outline, f.texts, reading, f.rows)[0]) for f in forms
+    ]
+    return tuple(CutOut(name, shape) for name, shape in shapes)
+
+
+def reading_in(info: ValidationInfo) -> Reading:
+    """How bare numbers of this form are read: by the property's units, or paces."""
+    reading: Reading = (info.context or {}).get("reading") or Reading()
+    return reading
+
+
+def reading_for(units: str, posted: Mapping[str, str], pacers: Sequence[PacerRow]) -> Reading:
+    """Bare lengths in the property's unit, or in the paces of whoever walked."""
+    length, area = BARE[units]
+    pacer = next((p for p in pacers if posted.get("instrument") == f"paces:{p.id}"), None)
+    return Reading("pace", area, pacer.pace_m) if pacer else Reading(length, area)
+
+
+def instrument_of(posted: Mapping[str, str]) -> str:
+    """The instrument chosen: a key of INSTRUMENTS or ''."""
+    chosen = posted.get("instrument", "").partition(":")[0]
+    return chosen if chosen in ("tape", "wheel", "paces", "gps") else ""
+
+
+def instrument_choices(pacers: Sequence[PacerRow]) -> list[tuple[str, str]]:
+    walked = [(f"paces:{p.id}", f"paces of {p.name} ({p.pace_m:.2f} m)") for p in pacers]
+    return [*INSTRUMENT_CHOICES, *walked]
+
+
+def rows_of(posted: Mapping[str, str], role: str) -> int:
+    """How many rows of parts or cut-outs the form holds."""
+    start = f"size-{role}-"
+    numbers = [int(name.split("-")[2]) for name in posted if name.startswith(start) and name.split("-")[2].isdecimal()]
+    return max(numbers, default=-1) + 1
+
+
+def without_empty_shapes(posted: Mapping[str, str]) -> dict[str, str]:
+    """The form without parts and cut-outs in which nothing was typed."""
+    kept = dict(posted)
+    for role in ("parts", "cut_outs"):
+        for n in range(rows_of(posted, role)):
+            keys = [k for k in posted if k.startswith(f"size-{role}-{n}-")]
+            if not any(posted[k].strip() for k in keys if not k.endswith("-outline")):
+                for key in keys:
+                    kept.pop(key)
+    return kept
+
+
+def one_more(posted: Mapping[str, str], role: str) -> dict[str, str]:
+    """The form with one more empty part or cut-out."""
+    return {**posted, f"size-{role}-{rows_of(posted, role)}-outline": "rectangle"}
+
+
+def typed_size(row: AreaRow, pacers: Sequence[PacerRow]) -> dict[str, str]:
+    """The measured shapes of an area as the form shows them."""
+    pacer = next((p for p in pacers if row.instrument == "paces" and p.pace_m == row.pace_m), None)
+    texts = {"instrument": f"paces:{pacer.id}" if pacer else "" if row.instrument == "paces" else row.instrument}
+    if row.size_confirmed:
+        texts["size-confirmed"] = "on"
+    if row.outline is not None:
+        texts |= _typed(row.outline, "size-")
+    for role, key in (("part", "parts"), ("cut_out", "cut_outs")):
+        for n, shape in enumerate(row.shapes_as(role)):
+            prefix = f"size-{key}-{n}-"
+            texts |= {f"{prefix}name": shape.name, **_typed(shape, prefix)}
+    return texts
+
+
+def _typed(row: ShapeColumns, prefix: str) -> dict[str, str]:
+    shape = typed_shape(row)
+    texts = {f"{prefix}outline": shape.kind, f"{prefix}rows": shape.rows}
+    texts |= {f"{prefix}side_{n}": shape.side(n) for n in (1, 2, 3)}
+    if shape.x_m is not None and shape.y_m is not None:
+        texts |= {f"{prefix}x": f"{shape.x_m:.6g} m", f"{prefix}y": f"{shape.y_m:.6g} m"}
+    if shape.turn_deg:
+        texts[f"{prefix}turn"] = f"{shape.turn_deg:g}"
+    return texts
+
+
+def plot_of(plot_m2: float | None) -> SquareMetres | None:
+    return None if plot_m2 is None else SquareMetres(plot_m2)

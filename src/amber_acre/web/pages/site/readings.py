@@ -1,0 +1,95 @@
+"""What the areas of a site sheet can carry: kind, next job, nitrogen so far, pH, condition, mulch depth."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from datetime import date
+
+from amber_acre.core.measure.area_kinds import KINDS, number_of
+from amber_acre.core.programme.due import state_of
+from amber_acre.store.areas import facts_of
+from amber_acre.store.programmes import Lane
+from amber_acre.store.tables import AreaRow, WalkRow
+from amber_acre.web.draw.sheet import Reading
+from amber_acre.web.shown import Shown
+
+COLOURS = ("1 dark green", "2 light green", "3 yellow between green veins", "4 bleached", "5 bare or leafless")
+UNKNOWN = Reading(0, "")
+STEPS: dict[str, tuple[str, tuple[tuple[int, str], ...]]] = {
+    "kind": ("Kind", tuple((n, kind.name) for n, kind in enumerate(KINDS.values(), start=1))),
+    "job": ("Next job", ((1, "due now"), (2, "within 30 days"), (3, "later"), (4, "nothing more planned"))),
+    "nitrogen": ("Nitrogen so far", ((1, "none"), (2, "up to a third of the year's need"), (3, "up to two thirds"), (4, "more"), (5, "over the need"))),
+    "ph": ("Soil pH", ((1, "below 5.5"), (2, "5.5–6.2"), (3, "6.2–7.0"), (4, "7.0–7.5"), (5, "7.5 and over"))),
+    "condition": ("Condition", tuple(enumerate(COLOURS, start=1))),
+    "mulch": ("Mulch depth", ((1, "bare"), (2, "under 5 cm"), (3, "5–8 cm"), (4, "over 8 cm"))),
+}  # fmt: skip
+
+
+def reading_of(by: str, row: AreaRow, lane: Lane | None, walk: WalkRow | None, day: date, shown: Shown) -> Reading:
+    """One area's reading; UNKNOWN where nobody measured or looked."""
+    match by:
+        case "job":
+            return _job(lane, day, shown) if lane else UNKNOWN
+        case "nitrogen":
+            return _nitrogen(lane, shown) if lane else UNKNOWN
+        case "ph":
+            return _ph(row, walk)
+        case "condition":
+            return Reading(walk.colour, f"colour {walk.colour}") if walk and walk.colour else UNKNOWN
+        case "mulch":
+            return _mulch(row, walk, shown)
+        case _:
+            return Reading(list(KINDS).index(row.kind) + 1, shown.area(row.size_m2) if row.kind != "tree" else "")
+
+
+def _job(lane: Lane, day: date, shown: Shown) -> Reading:
+    waiting = [j for j in lane.year.rounds if not j.done and j.round.counts and j.round.closes >= day]
+    if not waiting:
+        return Reading(4, "nothing planned")
+    first = waiting[0]
+    if state_of(first, day) in ("due", "overdue"):
+        return Reading(1, f"R{first.round.number} now")
+    return Reading(
+        2 if (first.round.on - day).days <= 30 else 3, f"R{first.round.number} {shown.short_day(first.round.on)}"
+    )
+
+
+def _nitrogen(lane: Lane, shown: Shown) -> Reading:
+    down, need = lane.year.ledger.applied.nitrogen, lane.year.need.yearly_g_m2
+    share = down / need if need else 0.0
+    step = 1 if down <= 0 else 2 if share <= 1 / 3 else 3 if share <= 2 / 3 else 4 if share <= 1.001 else 5
+    return Reading(step, f"N {shown.nutrient(down)}")
+
+
+def _ph(row: AreaRow, walk: WalkRow | None) -> Reading:
+    tested = row.soil_tests[0] if row.soil_tests else None
+    probed = walk if walk is not None and walk.ph is not None else None
+    newer = probed is not None and (tested is None or probed.on_day > tested.taken_on)
+    value = probed.ph if newer and probed else tested.ph if tested else None
+    if value is None:
+        return UNKNOWN
+    step = next((n for n, top in enumerate((5.5, 6.2, 7.0, 7.5), start=1) if value < top), 5)
+    return Reading(step, f"pH {value:g}{' probe' if newer else ''}")
+
+
+def _mulch(row: AreaRow, walk: WalkRow | None, shown: Shown) -> Reading:
+    depth_mm = walk.mulch_mm if walk and walk.mulch_mm is not None else None
+    if depth_mm is None and row.kind == "bed":
+        facts = facts_of(row)
+        metres = number_of(facts, "mulch_depth")
+        bare = "mulch_kind" in facts and facts["mulch_kind"].value == "none"
+        depth_mm = metres * 1000 if metres is not None else 0.0 if bare else None
+    if depth_mm is None:
+        return UNKNOWN
+    step = 1 if depth_mm <= 0 else 2 if depth_mm < 50 else 3 if depth_mm <= 80 else 4
+    return Reading(step, shown.depth(depth_mm))
+
+
+def lanes_wanted(by: str) -> bool:
+    """True where the season's figures are needed."""
+    return by in ("job", "nitrogen")
+
+
+def known(readings: Mapping[int, Reading]) -> bool:
+    """True where any area carries something."""
+    return any(r.step for r in readings.values())

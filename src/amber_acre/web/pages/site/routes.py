@@ -1,0 +1,231 @@
+"""The site sheet: areas and surroundings to scale, placed by drag, keys or numbers; what overlaps and what escapes."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.errors import NotUnderstood
+from amber_acre.core.measure.area_kinds import KINDS, facts_of
+from amber_acre.core.measure.methods import METHODS
+from amber_acre.core.measure.site import Place, escapes, overlaps, shared_with_trees, snapped, strips
+from amber_acre.core.season.climate import season_start
+from amber_acre.store import areas as area_store
+from amber_acre.store import site as store
+from amber_acre.store.clients import property_of
+from amber_acre.store.climates import climate_of
+from amber_acre.store.programmes import Lane, lane
+from amber_acre.store.site import OnSheet
+from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
+from amber_acre.store.walks import newest_walks
+from amber_acre.web.draw.sheet import Reading as Carried
+from amber_acre.web.draw.sheet import Subject, draw_sheet, legend_of
+from amber_acre.web.forms.measuring import BARE, reading_for
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.site.forms import CONTEXTS, ContextForm, PlaceForm
+from amber_acre.web.pages.site.readings import STEPS, lanes_wanted, reading_of
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+
+
+@router.get("/properties/{property_id}/site")
+def show_site(
+    request: Request, session: Reading, today: Today, property_id: Key, area: Key | None = None, by: str = "kind"
+) -> HTMLResponse:
+    place = found(property_of(session, property_id), "This property")
+    return _page(request, session, place, today, area, by if by in STEPS else "kind")
+
+
+@router.post("/areas/{area_id}/place")
+def put_area(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Puts an area where it was dragged, pushed or typed; ``off`` takes it from the sheet."""
+    row = found(area_store.area_of(session, area_id), "This area")
+    by = posted.get("by", "kind")
+    if "off" in posted:
+        store.put(session, row, None)
+        return go(f"/properties/{row.property_id}/site?area={row.id}&by={by}")
+    read = read_form(PlaceForm, posted)
+    if read.value is None:
+        return _page(request, session, row.property, today, area_id, by if by in STEPS else "kind", read, 422)
+    place = read.value.place
+    store.put(session, row, _snapped(session, row, place) if read.value.snap else place)
+    return go(f"/properties/{row.property_id}/site?area={row.id}&by={by}")
+
+
+@router.get("/properties/{property_id}/contexts/new")
+def new_context(request: Request, session: Reading, property_id: Key) -> HTMLResponse:
+    place = found(property_of(session, property_id), "This property")
+    typed = {"kind": "building", "size-outline": "rectangle"}
+    return _context_form(request, place, Read(None, typed), None)
+
+
+@router.post("/properties/{property_id}/contexts/new")
+def add_context(request: Request, session: Writing, posted: Posted, property_id: Key) -> Response:
+    return _save_context(request, session, posted, found(property_of(session, property_id), "This property"), None)
+
+
+@router.get("/contexts/{context_id}")
+def edit_context(request: Request, session: Reading, context_id: Key) -> HTMLResponse:
+    row = found(session.get(ContextRow, context_id), "This")
+    shape = area_store.typed_shape(row)
+    typed = {"kind": row.kind, "name": row.name, "size-outline": shape.kind, "size-rows": shape.rows}
+    typed |= {f"size-side_{n}": shape.side(n) for n in (1, 2, 3)}
+    if row.x_m is not None and row.y_m is not None:
+        typed |= {"size-x": f"{row.x_m:.6g} m", "size-y": f"{row.y_m:.6g} m", "size-turn": f"{row.turn_deg:g}"}
+    place = found(property_of(session, row.property_id), "This property")
+    return _context_form(request, place, Read(None, typed), row)
+
+
+@router.post("/contexts/{context_id}")
+def save_context(request: Request, session: Writing, posted: Posted, context_id: Key) -> Response:
+    row = found(session.get(ContextRow, context_id), "This")
+    place = found(property_of(session, row.property_id), "This property")
+    if "remove" in posted:
+        store.delete_context(session, row)
+        return go(f"/properties/{place.id}/site")
+    return _save_context(request, session, posted, place, row)
+
+
+def _save_context(
+    request: Request, session: Writing, posted: dict[str, str], place: PropertyRow, row: ContextRow | None
+) -> Response:
+    reading = reading_for(place.units, posted, ())
+    read = read_form(ContextForm, posted, reading=reading)
+    if read.value is not None and read.value.size.outline == "range":
+        read.refuse(NotUnderstood("This needs a measured shape.", field="outline"), "size")
+    for name in ("x", "y"):
+        if read.value is not None and not getattr(read.value.size, name):
+            read.refuse(NotUnderstood("Say where its middle lies on the sheet.", field=name), "size")
+    if read.value is None or read.faults:
+        return _context_form(request, place, read, row, 422)
+    form = read.value
+    store.save_context(session, place.id, form.kind, form.name, form.size.kept(reading), row.id if row else None)
+    return go(f"/properties/{place.id}/site")
+
+
+def _context_form(
+    request: Request, place: PropertyRow, read: Read[ContextForm], row: ContextRow | None, status: int = 200
+) -> HTMLResponse:
+    return render(
+        request,
+        "site/context.html",
+        status,
+        units=units_of(place.units),
+        place=place,
+        row=row,
+        typed=read.typed,
+        faults=read.faults,
+        kinds=CONTEXTS,
+        methods=METHODS.values(),
+        bare=BARE[place.units],
+    )
+
+
+def _snapped(session: Reading, row: AreaRow, place: Place) -> Place:
+    """The place, shifted so that a corner meets a neighbour's corner or edge within 40 cm."""
+    drawn, contexts, _ = store.sheet_of(session, row.property)
+    mine = next((item for item in drawn if item.row.id == row.id), None)
+    if mine is None:
+        return place
+    moved = OnSheet(row, mine.plan, place).placed
+    others = [p.ring for item in (*drawn, *contexts) if item is not mine and (p := item.placed) is not None]
+    east, north = snapped(moved.ring, others) if moved else (0.0, 0.0)
+    return Place(place.x_m + east, place.y_m + north, place.turn_deg)
+
+
+def _page(
+    request: Request, session: Reading, place: PropertyRow, today: date, area_id: int | None, by: str,
+    read: Read[PlaceForm] | None = None, status: int = 200,
+) -> HTMLResponse:  # fmt: skip
+    units = units_of(place.units)
+    shown = Shown(units, request.app.state.settings.currency)
+    drawn, contexts, unknown = store.sheet_of(session, place)
+    rows = [*(item.row for item in drawn if isinstance(item.row, AreaRow)), *unknown]
+    readings = _readings(session, place, rows, by, today, shown)
+    chosen = next((row for row in rows if row.id == area_id), None)
+    sheet = draw_sheet(
+        [_subject(item, readings) for item in drawn],
+        [Subject(item.row.id, item.row.name, item.row.kind, item.plan, item.place) for item in contexts],
+        strips([p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m),
+        units,
+        chosen.id if chosen else None,
+    )
+    return render(
+        request,
+        "site/sheet.html",
+        status,
+        units=units,
+        place=place,
+        sheet=sheet,
+        rows=sorted(rows, key=lambda row: (list(KINDS).index(row.kind), row.name)),
+        readings=readings,
+        legend=legend_of(readings, STEPS[by][1]),
+        by=by,
+        steps=STEPS,
+        kinds=KINDS,
+        chosen=chosen,
+        chosen_facts=_facts_shown(chosen) if chosen else [],
+        remarks=_remarks(drawn, contexts, shown),
+        contexts=[item.row for item in contexts],
+        typed=read.typed if read else {},
+        faults=read.faults if read else {},
+    )
+
+
+def _readings(
+    session: Reading, place: PropertyRow, rows: list[AreaRow], by: str, today: date, shown: Shown
+) -> dict[int, Carried]:
+    walks = newest_walks(session, place.id)
+    season = season_start(climate_of(place.climate), today)
+    lanes: dict[int, Lane] = {}
+    if lanes_wanted(by):
+        lanes = {row.id: lane(session, row, season, today) for row in rows if row.kind == "lawn"}
+    return {row.id: reading_of(by, row, lanes.get(row.id), walks.get(row.id), today, shown) for row in rows}
+
+
+def _subject(item: OnSheet, readings: dict[int, Carried]) -> Subject:
+    return Subject(item.row.id, item.row.name, item.row.kind, item.plan, item.place, readings.get(item.row.id))
+
+
+def _facts_shown(row: AreaRow) -> list[tuple[str, str]]:
+    texts = row.fact_texts
+    shown: list[tuple[str, str]] = []
+    for fact in facts_of(row.kind):
+        if fact.key in texts:
+            names: dict[str, Any] = dict(fact.choices)
+            shown.append((fact.label, names.get(texts[fact.key], texts[fact.key])))
+    return shown
+
+
+def _remarks(drawn: list[OnSheet], contexts: list[OnSheet], shown: Shown) -> list[tuple[str, str]]:
+    """Sentences about what overlaps and what escapes: (weight, sentence)."""
+    areas = [p for item in drawn if (p := item.placed) is not None]
+    edge = next((p for item in contexts if item.row.kind == "boundary" and (p := item.placed) is not None), None)
+    remarks: list[tuple[str, str]] = []
+    for o in overlaps(areas):
+        if o.taker.parent == o.giver.key:
+            remarks.append(
+                (
+                    "quiet",
+                    f"{o.taker.name} takes {shown.area(o.size_m2)} of {o.giver.name}: only the patch is dosed there.",
+                )
+            )
+        else:
+            remarks.append(
+                (
+                    "warn",
+                    f"{o.taker.name} and {o.giver.name} overlap by {shown.area(o.size_m2)}: it is fed once, as {o.taker.name}.",
+                )
+            )
+    for area, holder, outside in escapes(areas, edge):
+        remarks.append(("warn", f"{shown.area(outside)} of {area.name} lies outside {holder.name}."))
+    remarks += [
+        ("quiet", f"The crown of {o.taker.name} spreads over {shown.area(o.size_m2)} of {o.giver.name}: that ground is fed as {o.giver.name}.")
+        for o in shared_with_trees(areas)
+    ]  # fmt: skip
+    return remarks
