@@ -8,6 +8,7 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from amber_acre.core.measure.area_kinds import KINDS, read_facts, size_by_facts
+from amber_acre.core.measure.condition import Look
 from amber_acre.core.measure.entry import Reading, read_cut_out
 from amber_acre.core.measure.site import Place
 from amber_acre.core.measure.size import CutOut, Size
@@ -35,7 +36,7 @@ def lay_out(session: Session, place: PropertyRow, garden: Garden) -> None:
     for look in garden.looks:
         seen: dict[str, Any] = dict(look.seen)
         key = f"demo-{place.id}-{look.area}-{look.on}"
-        walks.write_walk(session, by_name[look.area].id, walks.Look(look.on, look.who, **seen), key)
+        walks.write_walk(session, by_name[look.area].id, Look(look.on, look.who, **seen), key)
 
 
 def _draft(session: Session, item: DemoArea, parent_id: int | None) -> AreaDraft:

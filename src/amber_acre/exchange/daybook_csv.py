@@ -13,6 +13,7 @@ from dataclasses import dataclass
 
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.programme.brief import Entry
+from amber_acre.exchange.spreadsheet import harmless
 
 COLUMNS = (
     "entry", "corrects", "applied_on", "property", "lawn", "product", "amount_kg", "amount_as_typed", "covered_m2",
@@ -46,19 +47,15 @@ def write_daybook(entries: Iterable[tuple[EntryTexts, Entry]]) -> str:
                 entry.key,
                 entry.corrects or "",
                 entry.on.isoformat(),
-                *(_harmless(t) for t in (written.property_name, written.lawn_name, entry.product.name)),
+                *(harmless(t) for t in (written.property_name, written.lawn_name, entry.product.name)),
                 f"{entry.amount_kg:.6g}",
-                _harmless(written.amount_typed),
+                harmless(written.amount_typed),
                 f"{entry.covered_m2:.6g}",
                 f"{entry.achieved_rate_g_m2:.6g}",
                 f"{brings.nitrogen:.6g}",
                 f"{brings.phosphorus:.6g}",
                 f"{brings.potassium:.6g}",
-                *(_harmless(t) for t in (written.who, written.licence, written.weather, written.note, written.reason)),
+                *(harmless(t) for t in (written.who, written.licence, written.weather, written.note, written.reason)),
             ]
         )
     return out.getvalue()
-
-
-def _harmless(text: str) -> str:
-    return f"'{text}" if text[:1] in ("=", "+", "-", "@", "\t", "\r") else text

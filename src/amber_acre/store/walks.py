@@ -3,32 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import date
+from dataclasses import fields
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.measure.condition import Look
 from amber_acre.store.tables import AreaRow, PhotoRow, WalkRow
-
-
-@dataclass(frozen=True)
-class Look:
-    """What was seen of an area on a day; None and '' where it was not looked at. Depths in mm, shares as fractions."""
-
-    on_day: date
-    who: str
-    colour: int | None = None
-    bare: float | None = None
-    thatch_mm: float | None = None
-    probe_mm: float | None = None
-    dry_spots: str = ""
-    mulch_mm: float | None = None
-    weeds: str = ""
-    root_mm: float | None = None
-    spot: str = ""
-    ph: float | None = None
-    note: str = ""
 
 
 def write_walk(session: Session, area_id: int, look: Look, form_key: str) -> WalkRow:
@@ -40,6 +21,22 @@ def write_walk(session: Session, area_id: int, look: Look, form_key: str) -> Wal
     session.add(row)
     session.flush()
     return row
+
+
+def look_of(row: WalkRow) -> Look:
+    """The core value of a look."""
+    return Look(**{field.name: getattr(row, field.name) for field in fields(Look)})
+
+
+def looks_of_property(session: Session, property_id: int) -> Sequence[WalkRow]:
+    """Every look at the areas of a property in use, newest first."""
+    query = (
+        select(WalkRow)
+        .join(AreaRow, WalkRow.area_id == AreaRow.id)
+        .where(AreaRow.property_id == property_id, AreaRow.deleted_at.is_(None))
+        .order_by(WalkRow.on_day.desc(), WalkRow.id.desc())
+    )
+    return session.scalars(query).all()
 
 
 def add_photo(session: Session, walk_id: int, file_name: str, spot: str) -> PhotoRow:

@@ -15,11 +15,15 @@ from amber_acre.web.guard import Guard
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
 from amber_acre.web.pages.daybook.routes import router as daybook
+from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
+from amber_acre.web.pages.looks.routes import router as looks
+from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
 from amber_acre.web.pages.shelf.routes import router as shelf
 from amber_acre.web.pages.site.routes import router as site
+from amber_acre.web.pages.walk.routes import router as walk
 from amber_acre.web.pages.week.routes import router as week
 
 
@@ -31,7 +35,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.weather = SimulatedWeather()
     migrate(app.state.engine)
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
-    for router in (week, properties, areas, site, programme, shelf, daybook, almanac, find):
+    for router in (week, properties, areas, site, files, looks, walk, programme, shelf, daybook, plants, almanac, find):
         app.include_router(router)
     problems.install(app)
     app.add_middleware(Guard)

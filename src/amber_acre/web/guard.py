@@ -5,9 +5,11 @@ from __future__ import annotations
 import secrets
 from http.cookies import SimpleCookie
 
+from starlette.responses import PlainTextResponse
 from starlette.types import ASGIApp, Message, Receive, Scope, Send
 
 COOKIE = "amber_csrf"
+BODY_AT_MOST = 100 * 1024 * 1024
 HEADERS = {
     "content-security-policy": (
         "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self'; font-src 'self'; "
@@ -27,6 +29,10 @@ class Guard:
     async def __call__(self, scope: Scope, receive: Receive, send: Send) -> None:
         if scope["type"] != "http":
             await self.app(scope, receive, send)
+            return
+        declared = dict(scope["headers"]).get(b"content-length", b"0")
+        if not declared.isdigit() or int(declared) > BODY_AT_MOST:
+            await PlainTextResponse("This is too much at once: send at most 100 MB.", 413)(scope, receive, send)
             return
         raw = dict(scope["headers"]).get(b"cookie", b"").decode("latin-1")
         cookie = SimpleCookie(raw).get(COOKIE)

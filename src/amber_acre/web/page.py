@@ -61,8 +61,10 @@ _environment.filters.update(figure=figure, plain=plain_figure, substituted=subst
 _environment.globals.update(
     choices_of=_choices_of,
     choices_of_products=_choices_of_products,
+    letters=lambda known: ", ".join(f"{letter} {words}" for letter, words in known.items()),
     methods_of=_methods_of,
     method_choices=_method_choices,
+    zip_same=lambda names: [(name, name) for name in names],
     MONTH_NAMES=MONTH_NAMES,
     REFERENCES=REFERENCES,
 )

@@ -191,7 +191,7 @@ def read_plants(text: str, field: str = "plants") -> tuple[tuple[int, str], ...]
     """Lines like ``14 × Rosa hybrids`` or ``180 Hemerocallis`` as (count, name); NotUnderstood names the line."""
     rows = []
     for n, line in enumerate(filter(None, (part.strip() for part in text.splitlines())), start=1):
-        found = re.fullmatch(r"(\d{1,5})\s*(?:[x×*]\s*)?(\S.*)", line)
+        found = re.fullmatch(r"(\d{1,5})\s*(?:[x×*]\s*)?([^\W\d_].*)", line)
         if found is None or int(found[1]) < 1:
             raise NotUnderstood(f"Line {n}, “{line}”: type the count and then the name, like 14 × Rosa.", field=field, value=line)  # fmt: skip
         rows.append((int(found[1]), found[2]))

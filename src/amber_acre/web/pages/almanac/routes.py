@@ -10,9 +10,11 @@ from amber_acre.core.season.climate import season_start
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.store import climates as climate_store
 from amber_acre.store import rules as rule_store
+from amber_acre.store import site as site_store
 from amber_acre.store.tables import ClimateRow, RuleSetRow
 from amber_acre.web.draw.climate_chart import draw_climate
 from amber_acre.web.forms.climate import ClimateForm, typed_climate
+from amber_acre.web.forms.pace import PaceForm
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.rules import RuleSetForm, typed_rules, without_empty_blackouts
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
@@ -22,10 +24,18 @@ router = APIRouter()
 
 @router.get("/almanac")
 def almanac(request: Request, session: Reading, today: Today) -> HTMLResponse:
+    return _almanac(request, session, today, Read(None, {}))
+
+
+def _almanac(request: Request, session: Reading, today: Today, read: Read[PaceForm], status: int = 200) -> HTMLResponse:
     climates = [(row, climate_store.climate_of(row)) for row in climate_store.climates(session)]
     return render(
         request,
         "almanac/almanac.html",
+        status,
+        pacers=site_store.pacers(session),
+        typed=read.typed,
+        faults=read.faults,
         climates=[(row, value, draw_climate(value), season_start(value, today)) for row, value in climates],
         rules=[(row, rule_store.rule_set_of(row)) for row in rule_store.rule_sets(session)],
         grasses=GRASSES,
@@ -105,3 +115,15 @@ def _climate_form(request: Request, read: Read[ClimateForm], row: ClimateRow | N
 
 def _rules_form(request: Request, read: Read[RuleSetForm], row: RuleSetRow | None, status: int = 200) -> HTMLResponse:
     return render(request, "almanac/rules.html", status, row=row, typed=read.typed, faults=read.faults)
+
+
+@router.post("/almanac/paces")
+def keep_pace(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
+    """Measures somebody's pace from paces counted over a taped distance."""
+    read = read_form(PaceForm, posted)
+    if read.value is None:
+        return _almanac(request, session, today, read, 422)
+    site_store.save_pacer(
+        session, read.value.name, read.value.paces, read.value.distance.text, read.value.distance.value
+    )
+    return go("/almanac#paces")

@@ -23,6 +23,7 @@ from amber_acre.store import areas as store
 from amber_acre.store import site
 from amber_acre.store.areas import AreaDraft
 from amber_acre.store.clients import property_of, set_area_deleted
+from amber_acre.store.plants import plants
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.draw.board import draw_board
 from amber_acre.web.forms.measuring import (
@@ -50,10 +51,10 @@ FACT_DEFAULTS = {"tree": {"facts-trunk_by": "diameter", "facts-zone_by": "trunk"
 
 
 @router.get("/properties/{property_id}/areas/new/{kind}")
-def new_area(request: Request, session: Reading, property_id: Key, kind: str) -> HTMLResponse:
+def new_area(request: Request, session: Reading, property_id: Key, kind: str, walk: str = "") -> HTMLResponse:
     place = found(property_of(session, property_id), "This property")
     found(KINDS.get(kind), "This kind of area")
-    typed_ = NEW | SOIL_DEFAULTS | FACT_DEFAULTS.get(kind, {})
+    typed_ = NEW | SOIL_DEFAULTS | FACT_DEFAULTS.get(kind, {}) | {"walk": walk}
     return _form(request, session, place, kind, Read(None, typed_), None)
 
 
@@ -65,9 +66,9 @@ def add_area(request: Request, session: Writing, posted: Posted, today: Today, p
 
 
 @router.get("/areas/{area_id}/edit")
-def edit_area(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
+def edit_area(request: Request, session: Reading, area_id: Key, walk: str = "") -> HTMLResponse:
     row = found(store.area_of(session, area_id), "This area")
-    typed_ = SOIL_DEFAULTS | typed_area(row) | typed_size(row, site.pacers(session))
+    typed_ = SOIL_DEFAULTS | typed_area(row) | typed_size(row, site.pacers(session)) | {"walk": walk}
     return _form(request, session, row.property, row.kind, Read(None, typed_), row)
 
 
@@ -151,7 +152,7 @@ def _save(
     if isinstance(form, LawnForm) and form.soil is not None:
         store.add_soil_test(session, saved.id, form.soil.test(), form.soil.unit)
     site.settle(session, place)
-    return go(_address(saved))
+    return go(f"/areas/{saved.id}/walk/look" if posted.get("walk") else _address(saved))
 
 
 def _draft(
@@ -235,6 +236,7 @@ def _form(
         instruments=instrument_choices(people),
         lawns=[(lawn.id, lawn.name) for lawn in store.areas_of(session, place.id, "lawn")],
         grasses=GRASSES,
+        plants=plants(session),
         extractants=EXTRACTANT_CHOICES,
         bare=BARE[place.units],
     )

@@ -13,10 +13,13 @@ from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import Place, escapes, overlaps, shared_with_trees, snapped, strips
 from amber_acre.core.season.climate import season_start
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
+from amber_acre.core.tables.plants import FLAGS, find_plant
 from amber_acre.store import areas as area_store
 from amber_acre.store import site as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
+from amber_acre.store.plants import plant_of
 from amber_acre.store.programmes import Lane, lane
 from amber_acre.store.site import OnSheet
 from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
@@ -170,6 +173,7 @@ def _page(
         kinds=KINDS,
         chosen=chosen,
         chosen_facts=_facts_shown(chosen) if chosen else [],
+        chosen_plants=_plants_of(session, chosen) if chosen else [],
         remarks=_remarks(drawn, contexts, shown),
         contexts=[item.row for item in contexts],
         typed=read.typed if read else {},
@@ -200,6 +204,19 @@ def _facts_shown(row: AreaRow) -> list[tuple[str, str]]:
             names: dict[str, Any] = dict(fact.choices)
             shown.append((fact.label, names.get(texts[fact.key], texts[fact.key])))
     return shown
+
+
+def _plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:
+    """(key, name, what to mind) of the catalogue's plants that grow there."""
+    facts = area_store.facts_of(row)
+    names = [str(facts["plant"].value)] if "plant" in facts else []
+    listed = facts["plants"].value if "plants" in facts else ()
+    names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
+    if row.kind == "lawn":
+        names = [GRASS_BY_KEY[row.grass].botanical_name]
+    known = [plant for name in names if (plant := find_plant(name)) is not None]
+    shown = [plant_of(session, plant.key) or plant for plant in known]
+    return [(p.key, p.botanical, "; ".join([f"pH {p.text('ph')}", *(FLAGS[f] for f in p.flags)])) for p in shown]
 
 
 def _remarks(drawn: list[OnSheet], contexts: list[OnSheet], shown: Shown) -> list[tuple[str, str]]:

@@ -1,0 +1,1 @@
+"""Pages of one feature: files in and out of a property."""

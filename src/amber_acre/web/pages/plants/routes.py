@@ -1,0 +1,88 @@
+"""The plant catalogue: find, read, change; the firm's changes stand over what is shipped."""
+
+from __future__ import annotations
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.errors import AmberError
+from amber_acre.core.tables import plants as table
+from amber_acre.core.tables.plants import EDITABLE, FLAGS, GROUPS, GROWTH, NITROGEN_G_M2, SUN, Plant, catalogue
+from amber_acre.store import plants as store
+from amber_acre.web.forms.reading import Fault, Faults
+from amber_acre.web.page import Posted, Reading, Writing, found, go, render
+
+router = APIRouter()
+
+
+@router.get("/almanac/plants")
+def list_plants(request: Request, session: Reading, q: str = "", group: str = "") -> HTMLResponse:
+    """Plants by part of a name and group."""
+    wanted = q.strip().lower()
+    chosen = [
+        plant
+        for plant in store.plants(session)
+        if (not wanted or wanted in plant.names) and (group not in GROUPS or plant.group == group)
+    ]
+    return render(
+        request,
+        "plants/list.html",
+        plants=chosen,
+        q=q,
+        group=group,
+        groups=GROUPS,
+        words=_words,
+        total=len(catalogue()),
+    )
+
+
+@router.get("/almanac/plants/{key}")
+def show_plant(request: Request, session: Reading, key: str) -> HTMLResponse:
+    plant = found(store.plant_of(session, key), "This plant")
+    return _form(request, plant, {name: plant.text(name) for name in EDITABLE}, {})
+
+
+@router.post("/almanac/plants/{key}")
+def change_plant(request: Request, session: Writing, posted: Posted, key: str) -> Response:
+    plant = found(store.plant_of(session, key), "This plant")
+    if "ship" in posted:
+        store.edit_plant(session, key, {})
+        return go(f"/almanac/plants/{key}")
+    texts: dict[str, str] = {}
+    faults: Faults = {}
+    for name in EDITABLE:
+        try:
+            read = table.read_field(name, posted.get(name, "").strip())
+            texts[name] = f"{read[0]:g}–{read[1]:g}" if name == "ph" and isinstance(read, tuple) else str(read)
+        except AmberError as error:
+            faults[name] = Fault(error.sentence)
+    if faults:
+        return _form(request, plant, posted, faults, 422)
+    store.edit_plant(session, key, texts)
+    return go(f"/almanac/plants/{key}")
+
+
+def _words(plant: Plant) -> list[str]:
+    """What to mind of a plant, in words."""
+    return [FLAGS[flag] for flag in plant.flags]
+
+
+def _form(request: Request, plant: Plant, typed: dict[str, str], faults: Faults, status: int = 200) -> HTMLResponse:
+    shipped = catalogue()[plant.key]
+    return render(
+        request,
+        "plants/plant.html",
+        status,
+        plant=plant,
+        shipped={name: shipped.text(name) for name in plant.edited},
+        typed=typed,
+        faults=faults,
+        words=_words(plant),
+        sun=[SUN[letter] for letter in plant.sun],
+        growth=GROWTH,
+        nitrogen=NITROGEN_G_M2,
+        flags=FLAGS,
+        suns=SUN,
+        salts=table.SALT,
+        mulches=table.MULCH,
+    )
