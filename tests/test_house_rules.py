@@ -11,7 +11,7 @@ from pathlib import Path
 import pytest
 
 from amber_acre.core import quantities
-from amber_acre.core.tables import grasses, nitrogen_forms, soil_ranges
+from amber_acre.core.tables import grasses, instruments, nitrogen_forms, plants, soil_ranges
 from amber_acre.web.references import REFERENCES
 
 ROOT = Path(__file__).parent.parent
@@ -71,6 +71,7 @@ def test_every_source_key_is_a_reference_and_every_reference_is_listed() -> None
         assert words in listed, key
     used = {g.source for g in grasses.GRASSES} | {r.source for r in nitrogen_forms.FORM_ROWS.values()}
     used |= {f.source for f in nitrogen_forms.FAMILIES.values()} | {r.source for r in soil_ranges.RANGES.values()}
+    used |= {plant.source for plant in plants.catalogue().values()} | {i.source for i in instruments.INSTRUMENTS}
     for path in CORE:
         used |= set(cited_in(path))
     keys = {key for group in used for key in group.split(", ")}

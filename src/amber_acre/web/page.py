@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Iterable, Iterator
+from collections.abc import AsyncIterator, Iterable, Iterator
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
@@ -15,6 +15,7 @@ from fastapi.responses import HTMLResponse, RedirectResponse
 from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
 from pydantic import Field
 from sqlalchemy.orm import Session
+from starlette.datastructures import FormData
 
 from amber_acre.core.measure.methods import Method
 from amber_acre.core.products.product import Product
@@ -98,9 +99,13 @@ def _writing(request: Request) -> Iterator[Session]:
         session.commit()  # before the answer: a failed commit must not be answered with success
 
 
-async def _posted(request: Request) -> dict[str, str]:
-    """The form as posted, after its CSRF token and origin were checked."""
-    form = await request.form()
+async def _posted(request: Request) -> AsyncIterator[dict[str, str]]:
+    """The form as posted, after its CSRF token and origin were checked; its files are closed after the answer."""
+    async with request.form() as form:
+        yield _checked_form(request, form)
+
+
+def _checked_form(request: Request, form: FormData) -> dict[str, str]:
     posted = {key: value for key, value in form.items() if isinstance(value, str)}
     origin = request.headers.get("origin")
     same_origin = origin in (None, "null") or urlsplit(origin or "").netloc == request.headers.get("host")
