@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from typing import Annotated, Literal
 
-from pydantic import BeforeValidator
+from pydantic import BeforeValidator, ValidationInfo
 
 from amber_acre.core import typed
 from amber_acre.core.measure.site import Place
@@ -15,11 +15,15 @@ from amber_acre.web.forms.reading import Form
 CONTEXTS = (("building", "building"), ("paving", "paving"), ("water", "water"), ("boundary", "boundary of the plot"))
 
 
+def _distance(value: object, info: ValidationInfo) -> typed.Typed:
+    return typed.distance(str(value or ""), "m", info.field_name or "")
+
+
 def _turn(value: object) -> typed.Typed:
     return typed.angle(str(value or "").strip() or "0", "turn")
 
 
-Distance = Annotated[typed.Typed, BeforeValidator(lambda value: typed.distance(str(value or ""), "m"))]
+Distance = Annotated[typed.Typed, BeforeValidator(_distance)]
 Turn = Annotated[typed.Typed, BeforeValidator(_turn)]
 
 
