@@ -6,6 +6,7 @@ plain piece of work done in the same run.
 
 from __future__ import annotations
 
+import math
 import statistics
 import tempfile
 import time
@@ -16,6 +17,7 @@ from pathlib import Path
 
 import numpy as np
 from fastapi.testclient import TestClient
+from sqlalchemy import Engine
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Lawn
@@ -23,8 +25,10 @@ from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.demo.build import build_demo, demo_settings
 from amber_acre.settings import Settings
+from amber_acre.store import clients
 from amber_acre.store.areas import all_lawns, lawn_of
-from amber_acre.store.session import open_engine, reading
+from amber_acre.store.outlines import Outline, bring_in
+from amber_acre.store.session import open_engine, reading, writing
 from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
 
@@ -61,6 +65,23 @@ def plan_many(lawns: list[Lawn], products: list[Product]) -> None:
         plan_year(lawn, products, START, START)
 
 
+def large_site(engine: Engine) -> int:
+    """A property of 40 beds with 50 corners each, side by side; its number."""
+    with writing(engine) as session:
+        place = clients.properties(session)[0]
+        copy = clients.save_property(
+            session, client_id=place.client_id, name="Forty beds", climate_id=place.climate_id, rule_set_id=place.rule_set_id,
+            units="metric", plot_m2=None, plot_typed="",
+        )  # fmt: skip
+        for n in range(40):
+            x, y = n % 8 * 11.0, n // 8 * 9.0
+            angles = [2 * math.pi * k / 50 for k in range(50)]
+            ring = tuple((x + (4 + 0.4 * math.sin(5 * a)) * math.cos(a), y + 3.6 * math.sin(a)) for a in angles)
+            bring_in(session, copy, Outline(f"Bed {n + 1}", "bed", ring), "tape", True)
+        session.commit()
+        return copy.id
+
+
 def main() -> None:
     """Runs both measurements and writes the report."""
     with tempfile.TemporaryDirectory() as folder:
@@ -75,6 +96,8 @@ def main() -> None:
         with TestClient(app) as client:
             page = median_seconds(lambda: client.get("/properties/2").raise_for_status(), 40)
             plain = median_seconds(lambda: client.get("/hello").raise_for_status(), 200)
+            number = large_site(app.state.engine)
+            sheet = median_seconds(lambda: client.get(f"/properties/{number}/site").raise_for_status(), 15)
         engine = open_engine(settings.database)
         with reading(engine) as session:
             first = lawn_of(all_lawns(session)[0])
@@ -97,6 +120,7 @@ def main() -> None:
         "| what | over | ratio |",
         "|---|---|---|",
         f"| property page, three lanes (`/properties/2` of the demo) | a hello-world route in the same server | {page / plain:.0f} × |",
+        f"| site sheet, 40 areas of 50 corners | the same | {sheet / plain:.0f} × |",
         f"| planning 1 lawn, ten products | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
         f"| planning 100 lawns | the same loop 100 times | {many_ratio:.0f} × |",
         "",

@@ -12,9 +12,11 @@ import hypothesis
 import pytest
 from fastapi.testclient import TestClient
 from httpx2 import Response
+from sqlalchemy import Engine
 
 from amber_acre.demo.build import build_demo, demo_settings
 from amber_acre.settings import Settings
+from amber_acre.store.session import open_engine
 from amber_acre.web.app import create_app
 
 TODAY = date(2026, 4, 10)
@@ -75,3 +77,10 @@ def demo_settings_copy(demo_database: Path, tmp_path: Path) -> Settings:
 def demo(demo_settings_copy: Settings) -> Iterator[Browser]:
     with TestClient(create_app(demo_settings_copy)) as client:
         yield Browser(client)
+
+
+@pytest.fixture
+def demo_engine(demo_settings_copy: Settings) -> Iterator[Engine]:
+    made = open_engine(demo_settings_copy.database)
+    yield made
+    made.dispose()

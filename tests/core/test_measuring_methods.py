@@ -326,3 +326,12 @@ def test_a_shape_survives_being_read_again() -> None:
         again = read_outline(kind, first.texts, Reading(), first.rows)
         assert again.shape == first.shape
         assert again.rows == first.rows
+
+
+def test_a_base_line_errs_as_a_whole() -> None:
+    """By hand: 27 m of base line off by 0.05 + 0.2 % are 0.104 m, times the mean offset; each offset adds its own."""
+    offsets = (16.0,) * 10
+    along = (0.05 + 0.002 * 27) / 9 * sum((offsets[0], *offsets[1:-1]))
+    each = 3 * (0.05 + 0.002 * 16)
+    by_hand = math.sqrt(along**2 + 8 * each**2 + 2 * (each / 2) ** 2)
+    assert area_error_m2(Offsets(3, offsets), TAPE, Working("")) == pytest.approx(by_hand, rel=1e-6)

@@ -9,6 +9,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 
 import uvicorn
+from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, Request, ViewportSize, sync_playwright
 
 from amber_acre.__main__ import free_port
@@ -21,6 +22,8 @@ ARGUMENTS = [
 ]  # fmt: skip
 OFFICE: ViewportSize = {"width": 1280, "height": 800}
 PHONE: ViewportSize = {"width": 390, "height": 844}
+AXE = Axe()
+WCAG = {"runOnly": {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]}}
 
 
 @contextmanager
@@ -69,3 +72,27 @@ class Watch:
     def _request(self, request: Request) -> None:
         if not request.url.startswith(self.address):
             self.strangers.append(request.url)
+
+
+def accessible(page: Page) -> None:
+    """No WCAG A or AA violation on the page as it stands."""
+    result = AXE.run(page, options=WCAG)
+    assert result.violations_count == 0, result.generate_report()
+
+
+def narrow_enough(page: Page) -> None:
+    """Nothing makes the page wider than its window."""
+    assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1"), page.url
+
+
+def fill(page: Page, values: dict[str, str], prefix: str = "") -> None:
+    for name, value in values.items():
+        box = page.locator(f'[name="{prefix}{name}"]').first
+        if box.evaluate("e => e.tagName") == "SELECT":
+            box.select_option(value)
+        elif box.get_attribute("type") == "radio":
+            page.locator(f'[name="{prefix}{name}"][value="{value}"]').check()
+        elif box.get_attribute("type") == "checkbox":
+            box.check()
+        else:
+            box.fill(value)

@@ -23,6 +23,11 @@ PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
     ("product", "/shelf/1", OFFICE, False),
     ("daybook", "/daybook", OFFICE, False),
     ("almanac", "/almanac", OFFICE, False),
+    ("site", "/properties/1/site?area=1", OFFICE, False),
+    ("site-strip", "/properties/4/site?area=7&by=nitrogen", OFFICE, False),
+    ("looks", "/areas/37/looks", OFFICE, False),
+    ("plants", "/almanac/plants?group=hedging", OFFICE, False),
+    ("walk-phone", "/properties/3/walk", PHONE, False),
     ("week-phone", "/", PHONE, False),
     ("log-phone", "/areas/1/log?round=2", PHONE, False),
 )

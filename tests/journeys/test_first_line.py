@@ -8,46 +8,19 @@ from datetime import date
 from pathlib import Path
 
 import pytest
-from axe_playwright_python.sync_playwright import Axe
 from playwright.sync_api import Browser, Page, expect
 
 from amber_acre.settings import Settings
-from tests.journeys.browsing import OFFICE, PHONE, Watch, chromium, served
+from tests.journeys.browsing import OFFICE, PHONE, Watch, accessible, chromium, fill, narrow_enough, served
 from tests.web.forms import CLIMATE, PRODUCT
 
 pytestmark = pytest.mark.browser
-AXE = Axe()
-WCAG = {"runOnly": {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa"]}}
 
 
 @pytest.fixture(scope="module")
 def window() -> Iterator[Browser]:
     with chromium() as browser:
         yield browser
-
-
-def accessible(page: Page) -> None:
-    """No WCAG A or AA violation on the page as it stands."""
-    result = AXE.run(page, options=WCAG)
-    assert result.violations_count == 0, result.generate_report()
-
-
-def narrow_enough(page: Page) -> None:
-    """Nothing makes the page wider than its window."""
-    assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1"), page.url
-
-
-def fill(page: Page, values: dict[str, str], prefix: str = "") -> None:
-    for name, value in values.items():
-        box = page.locator(f'[name="{prefix}{name}"]').first
-        if box.evaluate("e => e.tagName") == "SELECT":
-            box.select_option(value)
-        elif box.get_attribute("type") == "radio":
-            page.locator(f'[name="{prefix}{name}"][value="{value}"]').check()
-        elif box.get_attribute("type") == "checkbox":
-            box.check()
-        else:
-            box.fill(value)
 
 
 def test_from_an_empty_database_to_a_logged_application(window: Browser, tmp_path: Path) -> None:

@@ -29,13 +29,6 @@ def engine(tmp_path: Path) -> Iterator[Engine]:
     made.dispose()
 
 
-@pytest.fixture
-def demo_engine(demo_settings_copy: Any) -> Iterator[Engine]:
-    made = open_engine(demo_settings_copy.database)
-    yield made
-    made.dispose()
-
-
 def test_the_migration_makes_what_the_tables_say(engine: Engine) -> None:
     with engine.connect() as connection:
         assert compare_metadata(MigrationContext.configure(connection), Base.metadata) == []

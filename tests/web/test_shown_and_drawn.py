@@ -8,16 +8,25 @@ from datetime import date
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
+from sqlalchemy import Engine
 
+from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC, read_outline
+from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.size import net_size
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.season.climate import next_season_start, season_start
-from amber_acre.store.areas import TypedShape
+from amber_acre.store.areas import TypedShape, areas_of, size_of
+from amber_acre.store.clients import properties
+from amber_acre.store.session import reading
+from amber_acre.store.site import sheet_of
 from amber_acre.web.draw.board import HEIGHT, WIDTH, draw_board
 from amber_acre.web.draw.climate_chart import draw_climate
+from amber_acre.web.draw.labels import Labels
 from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
+from amber_acre.web.draw.sheet import Reading as Carried
+from amber_acre.web.draw.sheet import Subject, draw_sheet
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.shown import Shown, Units, figure, plain_figure
 from tests.core.test_programme import LAWNS
@@ -137,3 +146,29 @@ def test_a_climate_is_drawn_inside_its_box() -> None:
     chart = draw_climate(BAY)
     assert all(0 <= y <= chart.height for _, y, _ in chart.bars)
     assert len(chart.bars) == 12
+
+
+def test_labels_never_cover_each_other(demo_engine: Engine) -> None:
+    with reading(demo_engine) as session:
+        for place in properties(session):
+            drawn, contexts, _ = sheet_of(session, place)
+            subjects = [Subject(i.row.id, i.row.name, i.row.kind, i.plan, i.place, Carried(1, "123 m²")) for i in drawn]
+            around_it = [Subject(i.row.id, i.row.name, i.row.kind, i.plan, i.place) for i in contexts]
+            sheet = draw_sheet(subjects, around_it, [], "metric", None)
+            labels = Labels(sheet.width, sheet.height, 13.0)
+            for label in sheet.labels:
+                spot = (label.x, label.y - 13.0 * 0.35, label.angle)
+                assert labels.write(label.text, [spot]), f"{place.name}: {label.text}"
+            assert {i.row.name for i in drawn} <= {label.text for label in sheet.labels}, place.name
+
+
+def test_the_demo_uses_every_way_to_measure_and_every_kind(demo_engine: Engine) -> None:
+    with reading(demo_engine) as session:
+        places = properties(session)
+        assert len(places) == 8
+        rows = [row for place in places for row in areas_of(session, place.id)]
+        used = {shape.method for row in rows for shape in row.shapes}
+        assert used == set(METHODS)
+        assert {row.kind for row in rows} == set(KINDS)
+        for row in rows:
+            assert size_of(row).size_m2 == pytest.approx(row.size_m2)

@@ -74,6 +74,12 @@ def area_of(session: Session, area_id: int) -> AreaRow | None:
     return row
 
 
+def lawn_row(session: Session, area_id: int) -> AreaRow | None:
+    """A lawn in use; None for other kinds, which have no programme or log yet."""
+    row = area_of(session, area_id)
+    return row if row is not None and row.kind == "lawn" else None
+
+
 def areas_of(session: Session, property_id: int, kind: str = "") -> Sequence[AreaRow]:
     """Areas of a property in use, of one kind or of all."""
     query = select(AreaRow).where(AreaRow.property_id == property_id, AreaRow.deleted_at.is_(None)).order_by(AreaRow.id)

@@ -5,6 +5,7 @@ from __future__ import annotations
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.tables.plants import catalogue
 from amber_acre.store.tables import AreaRow, ClientRow, ClimateRow, ProductRow, PropertyRow, RuleSetRow
 
 MOST = 12
@@ -27,10 +28,16 @@ def find(session: Session, wanted: str) -> list[tuple[str, str, str]]:
     ]
     lawns = select(AreaRow).where(AreaRow.deleted_at.is_(None), AreaRow.name.ilike(pattern, escape="\\")).limit(MOST)
     hits += [
-        ("lawn", f"{a.property.name} · {a.name}", f"/properties/{a.property_id}?area={a.id}")
+        (
+            a.kind,
+            f"{a.property.name} · {a.name}",
+            f"/properties/{a.property_id}{'' if a.kind == 'lawn' else '/site'}?area={a.id}",
+        )
         for a in session.scalars(lawns)
         if a.property.deleted_at is None
     ]
+    plants = [plant for plant in catalogue().values() if wanted.lower() in plant.names]
+    hits += [("plant", f"{p.botanical}, {p.common}", f"/almanac/plants/{p.key}") for p in plants[:MOST]]
     products = select(ProductRow).where(ProductRow.deleted_at.is_(None), ProductRow.name.ilike(pattern, escape="\\"))
     hits += [("product", p.name, f"/shelf/{p.id}") for p in session.scalars(products.limit(MOST))]
     climates = select(ClimateRow).where(ClimateRow.name.ilike(pattern, escape="\\")).limit(MOST)

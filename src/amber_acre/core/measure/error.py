@@ -8,6 +8,7 @@ from dataclasses import fields, replace
 from typing import Any
 
 from amber_acre.core.errors import AmberError
+from amber_acre.core.measure.offsets import Offsets
 from amber_acre.core.measure.outline import Measurable
 from amber_acre.core.measure.polygon import LonLatPolygon, Polygon
 from amber_acre.core.tables.instruments import Instrument
@@ -45,6 +46,9 @@ def _changes(shape: Measurable, instrument: Instrument) -> Iterator[float]:
         value = getattr(shape, item.name)
         for n, one in enumerate(value if isinstance(value, tuple) else (value,)):
             sigma = _sigma(item.name, one, instrument)
+            if isinstance(shape, Offsets) and item.name == "spacing_m":  # the base line is laid out once, as a whole
+                strips = len(shape.offsets_m) - 1
+                sigma = _sigma(item.name, one * strips, instrument) / strips
             if sigma > 0:
                 yield (_moved(shape, item.name, n, sigma) - _moved(shape, item.name, n, -sigma)) / 2
 

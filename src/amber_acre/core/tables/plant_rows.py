@@ -81,7 +81,7 @@ Pieris japonica | pieris | shrub | 4.5–6.0 | PS | one flush | low | sensitive 
 Camellia japonica | camellia | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
 Vaccinium corymbosum | highbush blueberry | fruit | 4.5–5.3 | FP | one flush | low | sensitive | ak | bark | L
 Vaccinium macrocarpon | cranberry | fruit | 4.0–5.5 | FP | one flush | low | sensitive | aek | bark | L
-Calluna vulgaris | heather; ling | shrub | 4.0–6.0 | F | one flush | low | sensitive | aekd | bark | L
+Calluna vulgaris | heather; ling | shrub | 4.0–6.0 | F | one flush | low | sensitive | aek | bark | L
 Erica carnea | winter heath | shrub | 4.5–7.0 | F | one flush | low | sensitive | ae | bark | L
 Kalmia latifolia | mountain laurel | shrub | 4.5–5.5 | PS | one flush | low | sensitive | aek | bark | L
 Gardenia jasminoides | gardenia | shrub | 5.0–6.0 | P | all season | medium | sensitive | aekt | bark | L

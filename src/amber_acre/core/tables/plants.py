@@ -70,7 +70,12 @@ class Plant:
     def text(self, name: str) -> str:
         """A field as it is edited."""
         value = getattr(self, name)
-        return f"{value[0]:g}–{value[1]:g}" if name == "ph" else str(value)
+        return ph_text(value) if name == "ph" else str(value)
+
+
+def ph_text(ph: tuple[float, float]) -> str:
+    """A pH range as it is written: one decimal at least."""
+    return "–".join(f"{end:.1f}" if round(end, 1) == end else f"{end:g}" for end in ph)
 
 
 def key_of(botanical: str) -> str:

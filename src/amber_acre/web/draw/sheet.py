@@ -12,7 +12,7 @@ from amber_acre.web.draw.scale import Scale, fit, scale_bar
 from amber_acre.web.shown import Units
 
 WIDTH, HEIGHT, MARGIN = 860.0, 560.0, 34.0
-TRAY = 110.0
+TRAY = 128.0
 SIZE = 13.0
 
 
@@ -99,7 +99,7 @@ def draw_sheet(
         if subject.place is not None and subject.kind != "boundary":
             labels.write(subject.name, around(*scale.at(_inside(subject, subject.place)), 14))
     for item, subject in zip(items[len(order) :], waiting, strict=True):
-        labels.write(subject.name, [(_tray_x(item), tray_top + 100)])
+        labels.write(subject.name, [(_tray_x(item), tray_top + 116)])
     bar_px, bar_text = scale_bar(scale.px_m, units)
     return Sheet(
         tuple(items), tuple(around_it), tuple(scale.path(ring) for ring in strips), tuple(labels.written), scale.px_m,
@@ -130,7 +130,7 @@ def _in_the_tray(waiting: Sequence[Subject], scale: Scale, chosen: int | None, t
         wide = (east - west) * scale.px_m
         middle = (
             scale.west_m + (x + wide / 2 - scale.left) / scale.px_m,
-            scale.north_m - (top + 46 - scale.top) / scale.px_m,
+            scale.north_m - (top + 64 - scale.top) / scale.px_m,
         )
         items.append(_item(subject, Place(*middle), scale, chosen, waiting=True))
         x += max(wide, len(subject.name) * SIZE * 0.62) + 18

@@ -24,7 +24,7 @@ from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.soil.evidence import findings
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
-from amber_acre.store.areas import area_of, lawn_of
+from amber_acre.store.areas import lawn_of, lawn_row
 from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.tables import AreaRow, EntryRow, RoundRow
 from amber_acre.web.forms.amounts import read_amount
@@ -134,7 +134,7 @@ def _texts(row: EntryRow) -> EntryTexts:
 
 
 def _job(session: Reading, area_id: int, round_id: int | None, corrects: EntryRow | None) -> _Job:
-    area = found(area_of(session, area_id), "This lawn")
+    area = found(lawn_row(session, area_id), "This lawn")
     row = session.get(RoundRow, round_id) if round_id else None
     if row is not None and row.programme.area_id != area_id:
         row = None

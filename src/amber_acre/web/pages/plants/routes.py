@@ -53,7 +53,7 @@ def change_plant(request: Request, session: Writing, posted: Posted, key: str) -
     for name in EDITABLE:
         try:
             read = table.read_field(name, posted.get(name, "").strip())
-            texts[name] = f"{read[0]:g}–{read[1]:g}" if name == "ph" and isinstance(read, tuple) else str(read)
+            texts[name] = table.ph_text(read) if isinstance(read, tuple) else str(read)
         except AmberError as error:
             faults[name] = Fault(error.sentence)
     if faults:

@@ -61,7 +61,7 @@ def show_year(
 @router.post("/areas/{area_id}/plan")
 def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Response:
     """Plans the lawn's year."""
-    row = found(area_store.area_of(session, area_id), "This lawn")
+    row = found(area_store.lawn_row(session, area_id), "This lawn")
     store.plan_area(session, row, today)
     return go(f"/properties/{row.property_id}?area={area_id}")
 
@@ -70,7 +70,7 @@ def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Respo
 def change(request: Request, session: Writing, posted: Posted, today: Today, round_id: Key) -> Response:
     """Changes a round; refuses what the label or the rule forbids, and says so beside the field."""
     row = found(session.get(RoundRow, round_id), "This round")
-    area = found(area_store.area_of(session, row.programme.area_id), "This lawn")
+    area = found(area_store.lawn_row(session, row.programme.area_id), "This lawn")
     products = {p.key: p for p in shelf(session)}
     products.setdefault(row.product_id, store.planned_round(row).product)
     read = read_form(RoundForm, posted, shelf=products)

@@ -22,7 +22,9 @@ function show(select) {
 // The table over its text: the text is what is sent, so nothing is lost without scripts.
 function grid(field, columns) {
   const text = field.querySelector("textarea");
-  field.querySelector("table")?.remove();
+  const there = field.querySelector("table");
+  if (there && columnsOf(there).join() === columns.join()) return; // the same table: keep it, and the place in it
+  there?.remove();
   text.hidden = columns.length > 0;
   if (!columns.length) return;
   const table = document.createElement("table");

@@ -43,8 +43,11 @@ document.addEventListener("pointerup", (event) => {
   place(item, east, north, Number(item.dataset.turn));
 });
 
+// The click that ends a drag must not ask for the page as it was: it would race with the answer to the drag.
 document.addEventListener("click", (event) => {
-  if (event.target.closest("svg.site [data-chosen]")) event.preventDefault();
+  if (!event.target.closest("svg.site [data-chosen]")) return;
+  event.preventDefault();
+  event.stopImmediatePropagation();
 }, true);
 
 document.addEventListener("keydown", (event) => {
