@@ -40,3 +40,38 @@ ENTRY = {
     "form_key": "0123456789abcdef", "product": "1", "amount": "6.4 kg", "covered": "412 m²", "applied_on": "2026-05-26",
     "who": "Wren", "licence": "BG-0417", "weather": "dry",
 }  # fmt: skip
+HEDGE = {
+    "name": "East hedge",
+    "facts-plant": "Carpinus betulus",
+    "facts-run": "126 ft",
+    "facts-width": "0.9 m",
+    "facts-margin": "0.3 m",
+}
+TREE = {
+    "name": "Old lime",
+    "facts-trunk_by": "circumference",
+    "facts-stems": "1.52 m",
+    "facts-zone_by": "trunk",
+    "facts-factor": "12",
+}
+POTS = {"name": "Door pots", "facts-count": "6", "facts-diameter": "48 cm", "facts-depth": "42 cm"}
+BED = {
+    "name": "South border", "size-outline": "offsets-simpson", "size-side_1": "2 m", "size-rows": "0\n1.5\n2.2\n1.8\n0", "instrument": "tape",
+    "facts-plants": "14 × Rosa hybrids", "facts-mulch_depth": "2 in",
+}  # fmt: skip
+PATCH = {
+    "name": "Bare corner",
+    "parent": "1",
+    "size-outline": "triangle",
+    "size-side_1": "4",
+    "size-side_2": "3",
+    "size-side_3": "3",
+    "facts-cause": "bare",
+}
+LOOK = {"on_day": "2026-05-26", "who": "Wren", "colour": "3", "bare": "12", "probe_mm": "7", "form_key": "look-1"}
+WATER = {
+    "kind": "water", "name": "brook", "size-outline": "rectangle", "size-side_1": "60 m", "size-side_2": "2 m", "size-x": "23 m", "size-y": "61 m",
+}  # fmt: skip
+PLANT = {
+    "common": "garden roses", "ph": "6.0–7.0", "sun": "F", "growth": "all season", "nitrogen": "high", "salt": "sensitive", "flags": "", "mulch": "organic",
+}  # fmt: skip

@@ -9,7 +9,22 @@ from hypothesis import HealthCheck, given, settings
 from hypothesis import strategies as st
 
 from tests.conftest import Browser
-from tests.web.forms import CLIMATE, ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, RULES
+from tests.web.forms import (
+    BED,
+    CLIMATE,
+    ENTRY,
+    HEDGE,
+    LAWN,
+    LIQUID,
+    LOOK,
+    PATCH,
+    PLANT,
+    PRODUCT,
+    PROPERTY,
+    RULES,
+    TREE,
+    WATER,
+)  # fmt: skip
 
 NASTY = st.one_of(
     st.text(max_size=40),
@@ -38,6 +53,18 @@ FORMS: list[tuple[str, dict[str, str]]] = [
     ("/areas/1/log/reading?round=2", ENTRY),
     ("/entries/1/correct", ENTRY),
     ("/rounds/3", ROUND),
+    ("/properties/1/areas/new/tree", TREE),
+    ("/properties/1/areas/new/bed", BED),
+    ("/properties/1/areas/new/bed", BED | {"size-outline": "traverse", "size-rows": "0 20\n90 20\n180 20\n270 20"}),
+    ("/properties/1/areas/new/patch", PATCH),
+    ("/properties/1/areas/board/hedge", HEDGE),
+    ("/properties/1/contexts/new", WATER),
+    ("/areas/1/place", {"x": "3 m", "y": "4 m", "turn": "12", "snap": "on", "by": "ph"}),
+    ("/areas/1/looks", LOOK),
+    ("/areas/1/walk/sample", LOOK),
+    ("/almanac/paces", {"name": "Imke", "paces": "50", "distance": "36 m"}),
+    ("/almanac/plants/rosa-hybrids", PLANT),
+    ("/properties/1/files", {"kind": "lawn", "grass": "couch", "metres": "on"}),
 ]
 
 
@@ -56,9 +83,13 @@ def test_no_text_in_any_field_breaks_anything(demo: Browser, url: str, form: dic
 
 @settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(
-    page=st.sampled_from(["/", "/properties/1", "/properties/6", "/find", "/areas/1/log"]),
+    page=st.sampled_from(
+        ["/", "/properties/1", "/properties/6/site", "/find", "/areas/1/log", "/areas/1/looks", "/almanac/plants"]
+    ),
     query=st.dictionaries(
-        st.sampled_from(["day", "area", "round", "working", "q", "deleted", "id"]), NASTY, max_size=4
+        st.sampled_from(["day", "area", "round", "working", "q", "deleted", "id", "by", "first", "group"]),
+        NASTY,
+        max_size=4,
     ),
 )
 def test_no_address_breaks_anything(demo: Browser, page: str, query: dict[str, str]) -> None:
@@ -76,6 +107,9 @@ def test_numbers_no_row_has(demo: Browser, number: str) -> None:
         "/shelf/{}",
         "/entries/{}/correct",
         "/almanac/rules/{}",
+        "/properties/{}/site",
+        "/contexts/{}",
+        "/areas/{}/looks",
     ):
         assert demo.get(page.format(number)).status_code in (404, 422)
     assert demo.get(f"/properties/1?area={number}&round={number}").status_code in (200, 422)

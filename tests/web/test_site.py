@@ -10,38 +10,8 @@ import pytest
 
 from tests.conftest import Browser
 from tests.exchange.test_photo import picture
-from tests.web.forms import LAWN, PROPERTY
+from tests.web.forms import BED, HEDGE, LAWN, LOOK, PATCH, POTS, PROPERTY, TREE
 from tests.web.test_bad_input import kept, sentence_beside
-
-HEDGE = {
-    "name": "East hedge",
-    "facts-plant": "Carpinus betulus",
-    "facts-run": "126 ft",
-    "facts-width": "0.9 m",
-    "facts-margin": "0.3 m",
-}
-TREE = {
-    "name": "Old lime",
-    "facts-trunk_by": "circumference",
-    "facts-stems": "1.52 m",
-    "facts-zone_by": "trunk",
-    "facts-factor": "12",
-}
-POTS = {"name": "Door pots", "facts-count": "6", "facts-diameter": "48 cm", "facts-depth": "42 cm"}
-BED = {
-    "name": "South border", "size-outline": "offsets-simpson", "size-side_1": "2 m", "size-rows": "0\n1.5\n2.2\n1.8\n0", "instrument": "tape",
-    "facts-plants": "14 × Rosa hybrids", "facts-mulch_depth": "2 in",
-}  # fmt: skip
-PATCH = {
-    "name": "Bare corner",
-    "parent": "1",
-    "size-outline": "triangle",
-    "size-side_1": "4",
-    "size-side_2": "3",
-    "size-side_3": "3",
-    "facts-cause": "bare",
-}
-LOOK = {"on_day": "2026-05-26", "who": "Wren", "colour": "3", "bare": "12", "probe_mm": "7", "form_key": "look-1"}
 
 
 def text_of(browser: Browser, url: str) -> str:
