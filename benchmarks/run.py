@@ -119,7 +119,7 @@ def main() -> None:
         "",
         "| what | over | ratio |",
         "|---|---|---|",
-        f"| property page, three lanes (`/properties/2` of the demo) | a hello-world route in the same server | {page / plain:.0f} × |",
+        f"| property page, six lanes (`/properties/2` of the demo) | a hello-world route in the same server | {page / plain:.0f} × |",
         f"| site sheet, 40 areas of 50 corners | the same | {sheet / plain:.0f} × |",
         f"| planning 1 lawn, ten products | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
         f"| planning 100 lawns | the same loop 100 times | {many_ratio:.0f} × |",
