@@ -332,3 +332,60 @@ def test_the_firm_changes_a_plant_and_takes_it_back(demo: Browser) -> None:
 def test_a_body_too_large_is_refused(demo: Browser) -> None:
     answer = demo.client.post("/areas/1/looks", content=b"x", headers={"content-length": str(200 * 1024 * 1024)})
     assert answer.status_code == 413
+
+
+def test_a_wider_strip_is_taken_at_once(demo: Browser) -> None:
+    assert "420 m²" in text_of(demo, "/properties/4/site?area=7")
+    page = demo.get("/almanac/rules/1").text
+    typed = dict(re.findall(r'name="([\w-]+)" type="\w+" value="([^"]*)"', html.unescape(page)))
+    typed |= {"phosphorus_only_on_test": "on", "buffer": "14 m"}
+    assert demo.post("/almanac/rules/1", typed).status_code == 303
+    assert "unfed strip, 14 m from the Ouselet" in text_of(demo, "/properties/4/site?area=7")
+    assert demo.post("/almanac/rules/1", typed | {"buffer": "60 m"}).status_code == 303
+    page = text_of(demo, "/properties/4/site?area=7")
+    assert "nothing of it may be fed" in page
+    assert "Not on the sheet: Chapel lawn." in page
+    wrong = demo.post("/almanac/rules/1", typed | {"buffer": "900 m"})
+    assert "0 to 200 m wide" in sentence_beside(wrong.text, "buffer")
+
+
+def test_a_huge_outline_in_a_file_is_asked_about(demo: Browser) -> None:
+    ring = [[[0, 0], [300, 0], [300, 200], [0, 200], [0, 0]]]
+    content = json.dumps({"type": "Polygon", "coordinates": ring}).encode()
+    page = send(demo, 3, content, metres="on")
+    assert "“outline 1”: 60,000 m² is large" in sentence_beside(page, "file")
+    assert "is on the sheet" in html.unescape(send(demo, 3, content, metres="on", confirmed="on"))
+
+
+def test_what_was_taken_off_the_sheet_comes_back(demo: Browser) -> None:
+    answer = demo.post("/contexts/2", {"remove": "1"})
+    assert answer.headers["location"] == "/properties/1/site?deleted=contexts&id=2"
+    page = demo.get(answer.headers["location"]).text
+    assert "The shape on the sheet was deleted" in page
+    assert "House" not in re.sub("Quillfeather House", "", text_of(demo, "/properties/1/site"))
+    assert demo.post("/contexts/2/restore", {}).status_code == 303
+    assert "House" in re.sub("Quillfeather House", "", text_of(demo, "/properties/1/site"))
+
+
+def test_places_are_in_feet_where_the_property_speaks_them(demo: Browser) -> None:
+    page = demo.get("/properties/2/site?area=3").text
+    assert kept(page, "x", "21.33 ft")
+    demo.post("/areas/3/place", {"x": "25", "y": "29 ft", "turn": "0"})
+    assert kept(demo.get("/properties/2/site?area=3").text, "x", "25.00 ft")
+
+
+def test_photographs_are_taken_on_the_walk(demo: Browser) -> None:
+    token = re.search(r'name="csrf" value="([^"]+)"', demo.get("/areas/6/walk/look").text)
+    assert token is not None
+    sent = {
+        "csrf": token[1],
+        "on_day": "2026-05-27",
+        "who": "Imke",
+        "colour": "2",
+        "form_key": "w9",
+        "photo_spot": "gate",
+    }
+    files = [("photos", ("leaf.jpg", picture(), "image/jpeg"))]
+    answer = demo.client.post("/areas/6/walk/look", data=sent, files=files, follow_redirects=False)
+    assert answer.status_code == 303
+    assert "gate, 27 May 2026" in demo.get("/areas/6/looks").text

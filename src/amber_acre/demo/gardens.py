@@ -69,7 +69,7 @@ def _tree(name: str, plant: str, stems: str, crown: str, at: Spot, **more: str) 
     return DemoArea("tree", name, at, facts | more)
 
 
-def _pots(name: str, plant: str, count: str, diameter: str, at: Spot, **more: str) -> DemoArea:
+def _pots(name: str, plant: str, count: str, diameter: str, at: Spot | None, **more: str) -> DemoArea:
     return DemoArea("container", name, at, {"plant": plant, "count": count, "diameter": diameter, **more})
 
 
@@ -126,7 +126,7 @@ GARDENS: dict[str, Garden] = {
         (
             DemoArea("bed", "Azalea bank", (12, 31, 0), {"plants": "17 × Rhododendron (azalea group)\n6 × Pieris japonica", "mulch_kind": "bark", "mulch_depth": "6 cm", "slope": "1:4"},
                      DemoShape("radial", rows="0\t3.1\n60\t4.4\n120\t6.2\n180\t3.0\n240\t5.1\n300\t4.2")),
-            DemoArea("bed", "Blueberry rows", (27, 30, 0), {"plants": "12 × Vaccinium corymbosum", "mulch_kind": "chips", "mulch_depth": "8 cm"}, DemoShape("trapezium", ("11 m", "8 m", "5 m"))),
+            DemoArea("bed", "Blueberry rows", (27, 26.4, 0), {"plants": "12 × Vaccinium corymbosum", "mulch_kind": "chips", "mulch_depth": "8 cm"}, DemoShape("trapezium", ("11 m", "8 m", "5 m"))),
             DemoArea("bed", "Hydrangea row", (27.5, 22.3, 10), {"plants": "9 × Hydrangea macrophylla", "mulch_kind": "bark", "mulch_depth": "5 cm"}, DemoShape("rectangle", ("14 m", "1.6 m"))),
             DemoArea("patch", "Mossy shade", (6.5, 16, 0), {"cause": "shade"}, DemoShape("circle", ("4.5 m",)), "Heath lawn"),
             _tree("Old pine", "Pinus sylvestris", "1.52 m", "8 m", (2, 27, 0), trunk_by="circumference"),
@@ -187,7 +187,7 @@ GARDENS: dict[str, Garden] = {
          ("paving", DemoShape("rectangle", ("18 m", "4 m"), at=(22, 32.5, 0), name="Veranda"))),
         (
             DemoArea("hedge", "Lilly pilly hedge", (41, 22, 90), {"plant": "Syzygium smithii", "plants": "44", "spacing": "0.8 m", "width": "1 m", "margin": "0.3 m", "height": "2.4 m"}),
-            _pots("Citrus in pots", "Citrus × limon", "6", "48 cm", (22, 32.5, 0), depth="42 cm", medium="bark"),
+            _pots("Citrus in pots", "Citrus × limon", "6", "48 cm", None, depth="42 cm", medium="bark"),
             DemoArea("bed", "Rock bed", (50, 38, 0), {"plants": "7 × Agave attenuata\n11 × Westringia fruticosa", "mulch_kind": "gravel", "mulch_depth": "5 cm", "fabric": "yes", "lean": "yes"},
                      DemoShape("turns", rows="0\t7\n75\t8\n70\t6.4\n95\t8.5\n25\t3.3"), instrument="paces:Oda"),
         ),

@@ -7,13 +7,14 @@ from dataclasses import dataclass, field
 
 from sqlalchemy.orm import Session
 
-from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.errors import AmberError, Doubtful, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, read_facts, size_by_facts
 from amber_acre.core.measure.entry import METRIC
 from amber_acre.core.measure.polygon import Polygon
 from amber_acre.core.measure.shapes import Point
 from amber_acre.core.measure.site import box
-from amber_acre.core.measure.size import CutOut, Size
+from amber_acre.core.measure.size import CutOut, Size, doubts_about
+from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.store.areas import AreaDraft, TypedShape, areas_of, save_area, sized
 from amber_acre.store.site import save_context, settle, sheet_of
@@ -70,6 +71,10 @@ def bring_in(session: Session, place: PropertyRow, outline: Outline, instrument:
     if refusals:
         raise NotUnderstood(f"“{outline.name}”: {refusals[0].sentence}", field="file")
     draft = _draft(kind, name, shape, outline, instrument, confirmed)
+    plot = None if place.plot_m2 is None else SquareMetres(place.plot_m2)
+    doubt = doubts_about(draft.size, plot) if draft.outline is not None and not confirmed else None
+    if doubt is not None:
+        raise Doubtful(f"“{name}”: {doubt.sentence}", field="file", value=doubt.value)
     row = save_area(session, place.id, draft)
     west, south, east, north = box(outline.ring)
     row.x_m, row.y_m = (west + east) / 2, (south + north) / 2

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -42,7 +43,7 @@ class OnSheet:
 def plan_of(row: AreaRow) -> Plan | None:
     """The plan of an area in its own frame, placed cut-outs as holes; None where only a size is known."""
     if KINDS[row.kind].drawn_by == "facts":
-        return _plan_by_facts(row.kind, facts_of(row))
+        return plan_by_facts(row.kind, facts_of(row))
     outline, _, _ = area_store.outline_of(row)
     if isinstance(outline, KnownRange):
         return None
@@ -72,7 +73,9 @@ def _with_parts(ring: tuple[tuple[float, float], ...], row: AreaRow) -> tuple[tu
     return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if isinstance(joined, Polygon) else ring
 
 
-def _plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
+def plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
+    """The plan of a hedge, tree or container group from its facts."""
+
     def number(key: str) -> float:
         return number_of(facts, key) or 0.0
 
@@ -109,9 +112,8 @@ def _place(row: AreaRow | ContextRow) -> Place | None:
 
 
 def contexts_of(session: Session, property_id: int) -> Sequence[ContextRow]:
-    return session.scalars(
-        select(ContextRow).where(ContextRow.property_id == property_id).order_by(ContextRow.id)
-    ).all()
+    query = select(ContextRow).where(ContextRow.property_id == property_id, ContextRow.deleted_at.is_(None))
+    return session.scalars(query.order_by(ContextRow.id)).all()
 
 
 def context_plan(row: ContextRow) -> Plan:
@@ -140,6 +142,13 @@ def settle(session: Session, place: PropertyRow) -> None:
                 session.flush()
 
 
+def settle_all(session: Session, rule_set_id: int) -> None:
+    """Settles every property under a rule set whose strip may have changed."""
+    query = select(PropertyRow).where(PropertyRow.rule_set_id == rule_set_id, PropertyRow.deleted_at.is_(None))
+    for place in session.scalars(query).all():
+        settle(session, place)
+
+
 def put(session: Session, row: AreaRow | ContextRow, place: Place | None) -> None:
     """Places an area or context on the sheet, or takes it off; what that changes is worked out."""
     row.x_m, row.y_m = (None, None) if place is None else (place.x_m, place.y_m)
@@ -161,10 +170,10 @@ def save_context(
     return row
 
 
-def delete_context(session: Session, row: ContextRow) -> None:
-    place = session.get_one(PropertyRow, row.property_id)
-    session.delete(row)
-    settle(session, place)
+def set_context_deleted(session: Session, row: ContextRow, at: datetime | None) -> None:
+    """Takes something off the sheet, or brings it back with ``at`` None."""
+    row.deleted_at = at
+    settle(session, session.get_one(PropertyRow, row.property_id))
 
 
 def pacers(session: Session) -> Sequence[PacerRow]:

@@ -38,6 +38,7 @@ class ContextRow(ShapeColumns, Base):
     property_id: Mapped[int] = mapped_column(ForeignKey("properties.id"), index=True)
     kind: Mapped[str]
     name: Mapped[str] = mapped_column(String(120))
+    deleted_at: Mapped[datetime | None]
 
 
 class AreaRow(Base):

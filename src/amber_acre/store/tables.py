@@ -147,7 +147,6 @@ class PropertyRow(Base):
     climate: Mapped[ClimateRow] = relationship(lazy="joined")
     rule_set: Mapped[RuleSetRow] = relationship(lazy="joined")
     areas: Mapped[list[AreaRow]] = relationship(back_populates="property", order_by="AreaRow.id")
-    contexts: Mapped[list[ContextRow]] = relationship(order_by="ContextRow.id")
 
 
 class SoilTestRow(Base):

@@ -66,6 +66,10 @@ class Shown:
             return f"{feet} ft {inches} in" if inches else f"{feet} ft"
         return f"{metres:.2f} m"
 
+    def coordinate(self, metres: float) -> str:
+        """A distance on the site sheet, to be typed again."""
+        return f"{metres / FOOT_M:.2f} ft" if self.units == "us" else f"{metres:.2f} m"
+
     def depth(self, depth_mm: float) -> str:
         if self.units == "us":
             return f"{depth_mm / FOOT_M / 1000 * 12:.1f} in"

@@ -23,7 +23,7 @@ def area_error_m2(shape: Measurable, instrument: Instrument, working: Working) -
     changes = list(_changes(shape, instrument))
     squares = math.fsum(change * change for change in changes)
     return working.step(
-        f"May be off by, with {instrument.name.lower()}",
+        f"The outline may be off by, with {instrument.name.lower()}",
         "sqrt(squares_m4)",
         [
             Figure(

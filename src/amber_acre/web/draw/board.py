@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from amber_acre.core.measure.entry import Reading
-from amber_acre.core.measure.shapes import Guide, KnownRange, Plan, Point, Rectangle
+from amber_acre.core.measure.shapes import Guide, KnownRange, Plan, Point, Rectangle, arc
 from amber_acre.core.measure.site import Place, box, placed_ring
 from amber_acre.core.measure.size import Size
 from amber_acre.core.quantities import Metres
@@ -35,6 +35,7 @@ class Board:
     bar_text: str
     legend: tuple[str, ...]
     note: str
+    zone: str = ""
     width: float = WIDTH
     height: float = HEIGHT
 
@@ -72,6 +73,18 @@ def draw_board(
         _legend((*parts, *cut_outs)),
         _note(isinstance(shape, KnownRange), bool(row)),
     )
+
+
+def draw_plan(plan: Plan, zone_m2: float | None, size: Size, units: Units) -> Board:
+    """An area drawn by its facts: outline, and for a tree its root zone as a second ring."""
+    zone = arc(math.sqrt(zone_m2 / math.pi)) if zone_m2 else ()
+    rings = [ring for ring in (plan.ring, zone) if ring]
+    scale = fit(_bounds(rings), WIDTH, HEIGHT - BAR_ROOM, MARGIN)
+    labels = Labels(WIDTH, HEIGHT - BAR_ROOM)
+    labels.write(Shown(units).area(size.size_m2), around(*scale.at(_middle(plan.ring)), 18))
+    bar_px, bar_text = scale_bar(scale.px_m, units)
+    note = "Crown filled, root zone as a line; its hard surface is subtracted, not drawn." if zone else ""
+    return Board(scale.path(plan.ring, *plan.holes), (), (), (), tuple(labels.written), bar_px, bar_text, (), note, scale.path(zone))  # fmt: skip
 
 
 def _note(only_size: bool, in_a_row: bool) -> str:
@@ -119,7 +132,8 @@ def _label_guide(labels: Labels, guide: Guide, shape: TypedShape, plan: Plan, sc
         labels.write(text, spots)
         return
     nx, ny = math.sin(math.radians(angle)), -math.cos(math.radians(angle))
-    labels.write(text, [(mx + nx * d, my + ny * d, angle) for d in (9, -9, 16, -16)])
+    along = [(x1 + (x2 - x1) * share, y1 + (y2 - y1) * share) for share in (0.5, 0.3, 0.7)]
+    labels.write(text, [(x + nx * d, y + ny * d, angle) for x, y in along for d in (9, -9, 16, -16)])
 
 
 def _text_of(guide: Guide, shape: TypedShape) -> str:

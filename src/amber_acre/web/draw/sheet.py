@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.site import Place, box, placed_ring
-from amber_acre.web.draw.labels import Label, Labels, around
+from amber_acre.web.draw.labels import CHARACTER, Label, Labels, around
 from amber_acre.web.draw.scale import Scale, fit, scale_bar
 from amber_acre.web.shown import Units
 
@@ -127,13 +127,13 @@ def _in_the_tray(waiting: Sequence[Subject], scale: Scale, chosen: int | None, t
     x, items = 24.0, []
     for subject in waiting:
         west, _, east, _ = box(subject.plan.ring)
-        wide = (east - west) * scale.px_m
+        slot = max((east - west) * scale.px_m, len(subject.name) * SIZE * CHARACTER + 6)
         middle = (
-            scale.west_m + (x + wide / 2 - scale.left) / scale.px_m,
+            scale.west_m + (x + slot / 2 - scale.left) / scale.px_m,
             scale.north_m - (top + 64 - scale.top) / scale.px_m,
         )
         items.append(_item(subject, Place(*middle), scale, chosen, waiting=True))
-        x += max(wide, len(subject.name) * SIZE * 0.62) + 18
+        x += slot + 18
     return items
 
 

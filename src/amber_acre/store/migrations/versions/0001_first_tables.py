@@ -245,6 +245,7 @@ def upgrade() -> None:
         sa.Column("property_id", sa.Integer(), nullable=False),
         sa.Column("kind", sa.String(), nullable=False),
         sa.Column("name", sa.String(length=120), nullable=False),
+        sa.Column("deleted_at", sa.DateTime(), nullable=True),
         sa.Column("method", sa.String(), nullable=False),
         sa.Column("side_1", sa.String(), nullable=False),
         sa.Column("side_2", sa.String(), nullable=False),

@@ -103,7 +103,8 @@ def _save_rules(request: Request, session: Writing, posted: dict[str, str], row:
     if read.value is not None:
         other = rule_store.rule_set_named(session, read.value.name)
         if other is None or (row is not None and other.id == row.id):
-            rule_store.save_rule_set(session, read.value.rule_set(), read.value.note, row.id if row else None)
+            saved = rule_store.save_rule_set(session, read.value.rule_set(), read.value.note, row.id if row else None)
+            site_store.settle_all(session, saved.id)
             return go("/almanac")
         read.refuse(DoesNotFit("There is a rule set of this name. Name yours differently.", field="name"))
     return _rules_form(request, read, row, 422)

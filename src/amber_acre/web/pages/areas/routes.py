@@ -25,7 +25,7 @@ from amber_acre.store.areas import AreaDraft
 from amber_acre.store.clients import property_of, set_area_deleted
 from amber_acre.store.plants import plants
 from amber_acre.store.tables import AreaRow, PropertyRow
-from amber_acre.web.draw.board import draw_board
+from amber_acre.web.draw.board import draw_board, draw_plan
 from amber_acre.web.forms.measuring import (
     BARE,
     SizeForm,
@@ -265,7 +265,10 @@ def _board(posted: Mapping[str, str], place: PropertyRow, kind: str, reading: Un
             missing = (refusals or [error])[0].sentence if facts else ""
             return {"size": None, "missing": missing, "readings": [], "drawing": None}
         size = Size(measured.size_m2, measured.size_m2, measured.size_m2, measured.working)
-        return {"size": size, "missing": "", "readings": [], "drawing": None}
+        plan = site.plan_by_facts(kind, facts)
+        zone = sum(s.result for s in measured.working.steps if s.title == "Circle") if kind == "tree" else None
+        drawing = draw_plan(plan, zone, size, units_of(place.units)) if plan else None
+        return {"size": size, "missing": "", "readings": [], "drawing": drawing}
     plain = {k.removeprefix("size-"): v for k, v in posted.items() if k.startswith("size-")}
     read = read_form(SizeForm, plain | {"confirmed": "on"}, reading=reading)
     readings = _readings(plain, reading)

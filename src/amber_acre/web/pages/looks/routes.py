@@ -5,36 +5,23 @@ from __future__ import annotations
 import secrets
 from collections.abc import Sequence
 from datetime import date
-from typing import Annotated
 
-from fastapi import APIRouter, Depends, HTTPException, Request, UploadFile
+from fastapi import APIRouter, HTTPException, Request
 from fastapi.responses import FileResponse, HTMLResponse, Response
-from starlette.datastructures import UploadFile as Uploaded
 
 from amber_acre.core.errors import AmberError
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.condition import COLOURS, NAMES, Change, compare
-from amber_acre.exchange.photo import BYTES_AT_MOST, read_photo
 from amber_acre.store import photos, walks
 from amber_acre.store.areas import area_of
 from amber_acre.store.tables import AreaRow, WalkRow
 from amber_acre.web.forms.look import LookForm
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of, units_of
+from amber_acre.web.photographs import Pictures, cleaned, keep
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
-PHOTOS_AT_MOST = 6
-
-
-async def _pictures(request: Request, _posted: Posted) -> list[tuple[str, bytes]]:
-    """(name, content) of every photograph sent; one byte over the limit is read, so that it is refused and not cut."""
-    form = await request.form()
-    sent = [item for item in form.getlist("photos") if isinstance(item, Uploaded | UploadFile) and item.filename]
-    return [(item.filename or "photograph", await item.read(BYTES_AT_MOST + 1)) for item in sent[: PHOTOS_AT_MOST + 1]]
-
-
-Pictures = Annotated[list[tuple[str, bytes]], Depends(_pictures)]
 
 
 @router.get("/areas/{area_id}/looks")
@@ -52,10 +39,12 @@ def add_look(
 ) -> Response:
     row = found(area_of(session, area_id), "This area")
     read = read_look(posted, today, row)
-    cleaned = _cleaned(pictures, read)
+    photographs = cleaned(pictures, read)
     if read.value is None or read.faults:
         return _page(request, session, row, read, None, None, 422)
-    keep_look(request, session, row, read.value, cleaned)
+    form = read.value
+    walk = walks.write_walk(session, row.id, form.look(), form.form_key)
+    keep(request, session, walk, photographs, form.photo_spot or form.spot)
     return go(f"/areas/{area_id}/looks")
 
 
@@ -79,30 +68,6 @@ def read_look(posted: dict[str, str], today: date, row: AreaRow) -> Read[LookFor
         except AmberError as error:
             read.refuse(error)
     return read
-
-
-def keep_look(
-    request: Request, session: Writing, row: AreaRow, form: LookForm, pictures: list[tuple[bytes, bytes]]
-) -> WalkRow:
-    """Writes a look and its photographs once."""
-    walk = walks.write_walk(session, row.id, form.look(), form.form_key)
-    if not walk.photos:
-        for large, small in pictures:
-            name = secrets.token_hex(16)
-            photos.keep_photo(settings_of(request).database, name, large, small)
-            walks.add_photo(session, walk.id, name, form.photo_spot or form.spot)
-    return walk
-
-
-def _cleaned(pictures: list[tuple[str, bytes]], read: Read[LookForm]) -> list[tuple[bytes, bytes]]:
-    cleaned = []
-    try:
-        if len(pictures) > PHOTOS_AT_MOST:
-            raise AmberError(f"Send at most {PHOTOS_AT_MOST} photographs at a time.", field="photos")
-        cleaned = [read_photo(content, name) for name, content in pictures]
-    except AmberError as error:
-        read.refuse(error)
-    return cleaned
 
 
 def _page(

@@ -11,6 +11,7 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.store import clients as store
 from amber_acre.store.climates import climate_named, climates, save_climate
 from amber_acre.store.rules import rule_set_named, rule_sets, save_rule_set
+from amber_acre.store.site import settle
 from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.rules import without_empty_blackouts
@@ -92,6 +93,7 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Prope
                 plot_typed=form.plot.text if form.plot else "",
                 property_id=row.id if row else None,
             )
+            settle(session, saved)
             return go(f"/properties/{saved.id}" if row else f"/properties/{saved.id}/areas/new/lawn")
         session.rollback()
     return _form(request, session, read, row, 422)

@@ -9,14 +9,14 @@ from pydantic import BeforeValidator, ValidationInfo
 from amber_acre.core import typed
 from amber_acre.core.measure.site import Place
 from amber_acre.web.forms.fields import Checked, Needed
-from amber_acre.web.forms.measuring import ShapeForm
+from amber_acre.web.forms.measuring import ShapeForm, reading_in
 from amber_acre.web.forms.reading import Form
 
 CONTEXTS = (("building", "building"), ("paving", "paving"), ("water", "water"), ("boundary", "boundary of the plot"))
 
 
 def _distance(value: object, info: ValidationInfo) -> typed.Typed:
-    return typed.distance(str(value or ""), "m", info.field_name or "")
+    return typed.distance(str(value or ""), reading_in(info).bare_length, info.field_name or "")
 
 
 def _turn(value: object) -> typed.Typed:

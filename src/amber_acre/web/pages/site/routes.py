@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from datetime import date
+from datetime import UTC, date, datetime
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -11,8 +11,8 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.methods import METHODS
-from amber_acre.core.measure.site import Place, escapes, overlaps, shared_with_trees, snapped, strips
-from amber_acre.core.season.climate import season_start
+from amber_acre.core.measure.site import Place, escapes, overlaps, shared_with_trees, snapped, strips, taken_from
+from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.plants import FLAGS, find_plant
 from amber_acre.store import areas as area_store
@@ -24,8 +24,10 @@ from amber_acre.store.programmes import Lane, lane
 from amber_acre.store.site import OnSheet
 from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
 from amber_acre.store.walks import newest_walks
+from amber_acre.web.draw.lane import draw_lane
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet, legend_of
+from amber_acre.web.draw.tape import Tape, draw_tape
 from amber_acre.web.forms.measuring import BARE, reading_for
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -52,7 +54,7 @@ def put_area(request: Request, session: Writing, posted: Posted, today: Today, a
     if "off" in posted:
         store.put(session, row, None)
         return go(f"/properties/{row.property_id}/site?area={row.id}&by={by}")
-    read = read_form(PlaceForm, posted)
+    read = read_form(PlaceForm, posted, reading=reading_for(row.property.units, posted, ()))
     if read.value is None:
         return _page(request, session, row.property, today, area_id, by if by in STEPS else "kind", read, 422)
     place = read.value.place
@@ -89,9 +91,16 @@ def save_context(request: Request, session: Writing, posted: Posted, context_id:
     row = found(session.get(ContextRow, context_id), "This")
     place = found(property_of(session, row.property_id), "This property")
     if "remove" in posted:
-        store.delete_context(session, row)
-        return go(f"/properties/{place.id}/site")
+        store.set_context_deleted(session, row, datetime.now(UTC))
+        return go(f"/properties/{place.id}/site?deleted=contexts&id={row.id}")
     return _save_context(request, session, posted, place, row)
+
+
+@router.post("/contexts/{context_id}/restore")
+def restore_context(session: Writing, _posted: Posted, context_id: Key) -> Response:
+    row = found(session.get(ContextRow, context_id), "This")
+    store.set_context_deleted(session, row, None)
+    return go(f"/properties/{row.property_id}/site")
 
 
 def _save_context(
@@ -151,6 +160,7 @@ def _page(
     rows = [*(item.row for item in drawn if isinstance(item.row, AreaRow)), *unknown]
     readings = _readings(session, place, rows, by, today, shown)
     chosen = next((row for row in rows if row.id == area_id), None)
+    year, tape = _lane(session, place, chosen, today)
     sheet = draw_sheet(
         [_subject(item, readings) for item in drawn],
         [Subject(item.row.id, item.row.name, item.row.kind, item.plan, item.place) for item in contexts],
@@ -172,13 +182,25 @@ def _page(
         steps=STEPS,
         kinds=KINDS,
         chosen=chosen,
+        tape=tape,
+        lane=draw_lane(year.year, tape.scale, today, shown) if year and tape else None,
         chosen_facts=_facts_shown(chosen) if chosen else [],
         chosen_plants=_plants_of(session, chosen) if chosen else [],
-        remarks=_remarks(drawn, contexts, shown),
+        remarks=[*_remarks(drawn, contexts, shown), *_not_taken(place, drawn, contexts, unknown)],
+        working=area_store.size_of(chosen).working if chosen else None,
         contexts=[item.row for item in contexts],
         typed=read.typed if read else {},
         faults=read.faults if read else {},
     )
+
+
+def _lane(session: Reading, place: PropertyRow, row: AreaRow | None, today: date) -> tuple[Lane | None, Tape | None]:
+    """The chosen lawn's season and its tape, so that sheet, list and lane show one thing."""
+    if row is None or row.kind != "lawn":
+        return None, None
+    season = season_start(climate_of(place.climate), today)
+    year = lane(session, row, season, today)
+    return year, draw_tape(season, next_season_start(season), year.year.spans, today)
 
 
 def _readings(
@@ -204,6 +226,35 @@ def _facts_shown(row: AreaRow) -> list[tuple[str, str]]:
             names: dict[str, Any] = dict(fact.choices)
             shown.append((fact.label, names.get(texts[fact.key], texts[fact.key])))
     return shown
+
+
+def _not_taken(
+    place: PropertyRow, drawn: list[OnSheet], contexts: list[OnSheet], unknown: list[AreaRow]
+) -> list[tuple[str, str]]:
+    """What the sheet could not take: areas that lie nowhere on it, and areas of which nothing would be left."""
+    nowhere = [item.row.name for item in drawn if item.place is None and item.row.kind not in ("tree", "container")]
+    nowhere += [row.name for row in unknown]
+    remarks = []
+    if nowhere and contexts:
+        strip = " and the unfed strip" if place.rule_set.buffer_m else ""
+        remarks.append(
+            (
+                "warn",
+                f"Not on the sheet: {', '.join(nowhere)}. Overlaps{strip} are not taken from what is not placed or drawn.",
+            )
+        )
+    areas = [p for item in drawn if (p := item.placed) is not None]
+    lost = taken_from(areas, [p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m)
+    for item in drawn:
+        if isinstance(item.row, AreaRow) and lost.get(item.row.id) and not item.row.taken:
+            takers = ", ".join(t.name for t in lost[item.row.id])
+            remarks.append(
+                (
+                    "stop",
+                    f"{item.row.name} lies wholly on {takers}: nothing of it may be fed, yet its measured size still stands. Move it, or delete it.",
+                )
+            )
+    return remarks
 
 
 def _plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:

@@ -18,6 +18,7 @@ from amber_acre.store.tables import AreaRow, PropertyRow, WalkRow
 from amber_acre.web.forms.look import LookForm
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.photographs import Pictures, cleaned, keep
 
 router = APIRouter()
 STEPS = ("look", "sample")
@@ -62,7 +63,9 @@ def show_step(request: Request, session: Reading, today: Today, area_id: Key, st
 
 
 @router.post("/areas/{area_id}/walk/{step}")
-def keep_step(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key, step: str) -> Response:
+def keep_step(
+    request: Request, session: Writing, posted: Posted, pictures: Pictures, today: Today, area_id: Key, step: str
+) -> Response:
     """Keeps the step, or leaves it out, and goes on to the next."""
     row = found(area_of(session, area_id), "This area")
     found(step if step in STEPS else None, "This step")
@@ -77,9 +80,11 @@ def keep_step(request: Request, session: Writing, posted: Posted, today: Today, 
                     look.require_something()
             except AmberError as error:
                 read.refuse(error)
+        photographs = cleaned(pictures, read)
         if read.value is None or read.faults:
             return _step(request, row, step, read, 422)
-        walks.write_walk(session, row.id, read.value.look(), read.value.form_key)
+        walk = walks.write_walk(session, row.id, read.value.look(), read.value.form_key)
+        keep(request, session, walk, photographs, read.value.photo_spot or read.value.spot)
     return go(f"/areas/{area_id}/walk/sample" if step == "look" else f"/properties/{row.property_id}/walk")
 
 
