@@ -19,12 +19,13 @@ from amber_acre.core.measure.entry import Reading, read_outline, split_rows
 from amber_acre.core.measure.error import area_error_m2
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.offsets import Offsets, RadialOffsets, UnequalOffsets
-from amber_acre.core.measure.planting import containers, hedge_ground, root_zone, trunk_diameter
+from amber_acre.core.measure.planting import basal_area, containers, hedge_ground, root_zone, trunk_diameter
 from amber_acre.core.measure.polygon import LonLatPolygon, Polygon, geodesic_area_m2, to_local, to_lon_lat
 from amber_acre.core.measure.shapes import Ellipse, KnownRange, Rectangle
 from amber_acre.core.measure.size import CutOut, Taken, net_size
 from amber_acre.core.measure.traverse import Traverse, azimuths_from_turns
 from amber_acre.core.quantities import FOOT_M, Metres, SquareMetres
+from amber_acre.core.tables import trunks
 from amber_acre.core.tables.instruments import INSTRUMENT_BY_KEY
 from amber_acre.core.working import Working
 from tests.core.published_cases import case, hold, ids
@@ -277,6 +278,23 @@ def test_trees_as_published() -> None:
     us = root_zone((18 * FOOT_M / 12,))
     hold("trees", "14-CRZ-US", {"radius": math.sqrt(us.size_m2 / math.pi) / FOOT_M, "area": us.size_m2 / FT2})
 
+    hold("trees", "14-basal-area", {"BA": basal_area(14 * FOOT_M / 12, Working("")) / FT2})
+    inch = FOOT_M / 12
+    hold("trees", "14-measuring-heights", {
+        "DBH (US)": trunks.BREAST_HEIGHT_US_M / FOOT_M,
+        "DBH (metric, most countries)": trunks.BREAST_HEIGHT_M,
+        "DBH (UK BS 5837)": trunks.BREAST_HEIGHT_BS5837_M,
+        "caliper up to 4 in": trunks.CALIPER_SMALL_M / inch,
+        "caliper over 4 in": trunks.CALIPER_LARGE_M / inch,
+    })  # fmt: skip
+    assert set(ids("trees")) == {
+        "14-circumference-dbh",
+        "14-BS5837-table",
+        "14-CRZ-US",
+        "14-basal-area",
+        "14-measuring-heights",
+    }
+
 
 def _dbh(inches: float) -> float:
     return trunk_diameter((inches * FOOT_M / 12,), Working(""), circumference=True) / FOOT_M * 12
@@ -311,8 +329,12 @@ def test_hedges_and_containers() -> None:
     pots = containers(22, 0.4, depth_m=0.35)
     assert pots.other == pytest.approx(22 * math.pi * 0.04 * 350)
     assert containers(3, 0.4, volume_l=30).other == 90
+    by_volume = containers(2, None, volume_l=30)
+    assert by_volume.size_m2 == pytest.approx(2 * math.pi / 4 * (0.12 / math.pi) ** (2 / 3))
+    assert "as deep as it is wide" in by_volume.working.assumptions[0]
+    check(by_volume.working)
     assert pots.size_m2 == pytest.approx(22 * math.pi * 0.04)
-    for number, across, depth in ((0, 0.4, 0.3), (1, 0.4, None), (1, -1.0, 0.3)):
+    for number, across, depth in ((0, 0.4, 0.3), (1, 0.4, None), (1, -1.0, 0.3), (1, None, 0.3)):
         with pytest.raises(AmberError):
             containers(number, across, depth)
 

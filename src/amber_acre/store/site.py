@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import datetime
@@ -10,7 +11,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of, size_by_facts
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.shapes import KnownRange, Plan, Rectangle, arc
@@ -88,7 +89,8 @@ def plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
         trunk = trunk_diameter(tuple(s for s in stems if isinstance(s, float)) if isinstance(stems, tuple) else (), Working(""), around)  # fmt: skip
         crown = number("crown") or 20 * trunk
         return Plan(arc(crown / 2), (arc(max(trunk / 2, 0.05)),))
-    count, across = max(int(number("count")), 1), number("diameter")
+    count = max(int(number("count")), 1)
+    across = math.sqrt(4 * size_by_facts(kind, facts).size_m2 / count / math.pi)
     columns = min(count, 6)
     lines = -(-count // columns)
     return Rectangle(Metres(columns * across * 1.2), Metres(lines * across * 1.2)).plan()

@@ -14,6 +14,7 @@ from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutO
 from amber_acre.core.measure.entry import METRIC, Reading
 from amber_acre.core.measure.planting import ROOT_RADIUS_LOW, Measured, containers, hedge_ground, root_zone
 from amber_acre.core.quantities import Metres, SquareMetres
+from amber_acre.core.tables.trunks import BREAST_HEIGHT_M, CALIPER_BOUND_M, CALIPER_LARGE_M, CALIPER_SMALL_M
 from amber_acre.core.working import Figure, Working
 
 Quantity = Literal[
@@ -76,7 +77,7 @@ _KINDS = (
     ), "The rules for hedges come later: measured and kept, nothing is planned for it yet."),
     AreaKind("tree", "Tree", "facts", (
         _PLANT,
-        Fact("trunk_by", "Trunk measured as", "choice", "diameter at 1.3 m (4.5 ft); caliper at 15 cm (6 in), or 30 cm (12 in) over 10 cm (4 in)",
+        Fact("trunk_by", "Trunk measured as", "choice", f"diameter at {BREAST_HEIGHT_M:g} m (4.5 ft); caliper at {CALIPER_SMALL_M * 100:.0f} cm (6 in), or {CALIPER_LARGE_M * 100:.0f} cm (12 in) over {CALIPER_BOUND_M * 100:.0f} cm (4 in)",
              needed=True, choices=(("diameter", "diameter at breast height"), ("caliper", "caliper"), ("circumference", "circumference"))),
         Fact("stems", "Stems", "lengths", "one size a stem, e.g. 32 cm; 28 cm", needed=True),
         Fact("crown", "Spread of the crown", "length"),
@@ -95,7 +96,7 @@ _KINDS = (
     ), "The rules for beds and mulch come later: measured and kept, nothing is planned for it yet."),
     AreaKind("container", "Container group", "facts", (
         _PLANT, Fact("count", "Containers", "count", needed=True),
-        Fact("diameter", "Diameter of one", "length", needed=True), Fact("depth", "Depth of the medium", "length", "or the volume"),
+        Fact("diameter", "Diameter of one", "length", "or the volume"), Fact("depth", "Depth of the medium", "length", "with the diameter"),
         Fact("volume", "Volume of one", "volume", "as printed: 30 L"), Fact("medium", "Medium", "choice", choices=_MEDIUM),
     ), "The rules for containers come later: measured and kept, nothing is planned for it yet."),
 )  # fmt: skip
@@ -210,7 +211,7 @@ def size_by_facts(kind: str, facts: Mapping[str, ReadFact]) -> Measured:
         )  # fmt: skip
     if kind == "tree":
         stems = facts["stems"].value if "stems" in facts else ()
-        return root_zone(
+        zone = root_zone(
             tuple(float(s) for s in stems if isinstance(s, float)) if isinstance(stems, tuple) else (),
             circumference="trunk_by" in facts and facts["trunk_by"].value == "circumference",
             crown_m=number("crown"),
@@ -218,7 +219,10 @@ def size_by_facts(kind: str, facts: Mapping[str, ReadFact]) -> Measured:
             radius_per_diameter=number("factor") or ROOT_RADIUS_LOW,
             hard_surface_m2=number("hard_surface") or 0.0,
         )
-    return containers(int(number("count") or 0), number("diameter") or 0.0, number("depth"), number("volume"))
+        if "trunk_by" in facts and facts["trunk_by"].value == "caliper":
+            zone.working.assume("The caliper stands for the trunk at breast height, which it exceeds a little.")
+        return zone
+    return containers(int(number("count") or 0), number("diameter"), number("depth"), number("volume"))
 
 
 def number_of(facts: Mapping[str, ReadFact], key: str) -> float | None:

@@ -87,6 +87,15 @@ def trunk_diameter(stems_m: tuple[float, ...], working: Working, circumference: 
     )
 
 
+def basal_area(trunk_m: float, working: Working) -> SquareMetres:
+    """Cross-section of a trunk in m²: π/4 × diameter² [plane-geometry]."""
+    figures = [Figure("trunk_m", trunk_m, "m", "trunk")]
+    area = math.pi / 4 * trunk_m**2
+    return SquareMetres(
+        working.step("Cross-section of the trunk", "pi / 4 * trunk_m ** 2", figures, area, "m²", "plane-geometry")
+    )
+
+
 def root_zone(
     stems_m: tuple[float, ...], *, circumference: bool = False, crown_m: float | None = None, by_dripline: bool = False,
     radius_per_diameter: float = ROOT_RADIUS_LOW, hard_surface_m2: float = 0.0,
@@ -98,6 +107,7 @@ def root_zone(
     """
     working = Working("Root zone")
     trunk = trunk_diameter(stems_m, working, circumference)
+    basal_area(trunk, working)
     if by_dripline:
         if crown_m is None or crown_m <= 0:
             raise MissingInput("The dripline needs the crown's spread. Measure it, or go by the trunk.", field="crown")
@@ -141,17 +151,32 @@ def root_zone(
     return Measured(SquareMetres(net), working, trunk)
 
 
-def containers(count: int, diameter_m: float, depth_m: float | None = None, volume_l: float | None = None) -> Measured:
+def containers(
+    count: int, diameter_m: float | None, depth_m: float | None = None, volume_l: float | None = None
+) -> Measured:
     """Open ground of a container group in m², and its medium in litres (``other``) [plane-geometry].
 
-    Volume of one as printed on it, or as a straight cylinder of diameter × depth: a tapered pot holds less.
+    Volume of one as printed on it, or as a straight cylinder of diameter × depth: a tapered pot holds less. Without a
+    diameter a pot as deep as it is wide is assumed from its volume, and the working says so.
     Refuses fewer than one container, a missing depth and volume (MissingInput) and sizes not above zero (OutOfRange).
     """
     if count < 1:
         raise OutOfRange("Count the containers: one at least.", field="count", value=count, limits=(1, None))
+    working = Working("Containers")
+    if diameter_m is None:
+        if volume_l is None or volume_l <= 0:
+            raise MissingInput("Give the diameter of one container, or its volume.", field="diameter")
+        working.assume("The diameter is unknown: a pot as deep as it is wide is taken for the open surface.")
+        diameter_m = working.step(
+            "Diameter of a pot as deep as wide",
+            "(4 * each_l / 1000 / pi) ** (1 / 3)",
+            [Figure("each_l", volume_l, "L", "volume of one")],
+            (4 * volume_l / 1000 / math.pi) ** (1 / 3),
+            "m",
+            "common-practice",
+        )
     if diameter_m <= 0 or (depth_m is not None and depth_m <= 0) or (volume_l is not None and volume_l <= 0):
         raise OutOfRange("Diameter, depth and volume must be above zero.", field="diameter")
-    working = Working("Containers")
     across = Figure("across_m", diameter_m, "m", "diameter of one")
     number = Figure("number", count, "", "containers")
     if volume_l is None:
