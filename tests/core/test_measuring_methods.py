@@ -15,7 +15,7 @@ from shapely import Polygon as Shape
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.measure.entry import Reading, read_outline, split_rows
+from amber_acre.core.measure.entry import Reading, read_outline, read_rows, split_rows
 from amber_acre.core.measure.error import area_error_m2
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.offsets import Offsets, RadialOffsets, UnequalOffsets
@@ -220,6 +220,14 @@ def test_parts_are_added_and_what_others_take_is_subtracted() -> None:
 ])  # fmt: skip
 def test_tables_are_split_as_people_paste_them(text: str, columns: int, cells: list[list[str]]) -> None:
     assert split_rows(text, columns) == cells
+
+
+@pytest.mark.parametrize(("row", "bearing", "metres"), [
+    ("12 84 ft", 12, 25.6032), ("126 55 17 647.25", 126.9213889, 647.25), ("12 45 30 ft 6 in", 12.75, 9.2964), ("N 45 E 20", 45, 20),
+])  # fmt: skip
+def test_rows_typed_with_single_spaces(row: str, bearing: float, metres: float) -> None:
+    (read,) = read_rows(METHODS["traverse"], row)
+    assert [cell.value for cell in read] == pytest.approx([bearing, metres])
 
 
 def test_every_method_says_what_is_missing() -> None:

@@ -17,6 +17,7 @@ from amber_acre.core.measure.size import net_size
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.core.working import Figure, Step
 from amber_acre.store.areas import TypedShape, areas_of, size_of
 from amber_acre.store.clients import properties
 from amber_acre.store.session import reading
@@ -28,7 +29,7 @@ from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet
 from amber_acre.web.draw.tape import draw_tape
-from amber_acre.web.shown import Shown, Units, figure, plain_figure
+from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted
 from tests.core.test_programme import LAWNS
 from tests.core.worlds import BAY, LEAF, SHELF, SLOW, VALE, lawn
 
@@ -172,3 +173,9 @@ def test_the_demo_uses_every_way_to_measure_and_every_kind(demo_engine: Engine) 
         assert {row.kind for row in rows} == set(KINDS)
         for row in rows:
             assert size_of(row).size_m2 == pytest.approx(row.size_m2)
+
+
+def test_negative_figures_stand_in_brackets() -> None:
+    figures = (Figure("east_m", 0.10158, "m", "east"), Figure("north_m", -0.16632, "m", "north"))
+    step = Step("Closing error", "sqrt(east_m ** 2 + north_m ** 2)", figures, 0.19488, "m", "compass-rule")
+    assert substituted(step) == "√(0.10158² + (−0.16632)²)"

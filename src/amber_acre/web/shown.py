@@ -130,7 +130,12 @@ class Shown:
 
 def substituted(step: Step) -> str:
     """A step's formula with its figures in place of the symbols and × ÷ − for the operators."""
-    return _filled(step.formula, {item.symbol: plain_figure(item.value) for item in step.figures})
+    return _filled(step.formula, {item.symbol: _in_a_formula(item.value) for item in step.figures})
+
+
+def _in_a_formula(value: float) -> str:
+    """A figure as it stands in a formula; a negative one in brackets, so that a square is not misread."""
+    return plain_figure(value) if value >= 0 else f"(−{plain_figure(-value)})"
 
 
 def worded(step: Step) -> str:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
 
 from amber_acre.core import typed
@@ -126,9 +126,23 @@ def read_rows(method: Method, text: str, reading: Reading = METRIC) -> list[list
 
 
 def _row(method: Method, cells: list[str], reading: Reading, names: str) -> list[typed.Typed]:
+    if len(cells) > len(method.columns) == 2:
+        fitting = list(_ways_to_split(method, cells, reading))
+        if len(fitting) == 1:
+            return fitting[0]
     if len(cells) != len(method.columns):
         raise NotUnderstood(f"{len(cells)} values where {names} are wanted.", field="rows")
     return [read_one(column, cell, reading, "rows") for column, cell in zip(method.columns, cells, strict=True)]
+
+
+def _ways_to_split(method: Method, cells: list[str], reading: Reading) -> Iterator[list[typed.Typed]]:
+    """Readings of a row typed with single spaces (``12 84 ft``, ``126 55 17 647.25``): every split that can be read."""
+    for n in range(1, len(cells)):
+        pair = (" ".join(cells[:n]), " ".join(cells[n:]))
+        try:
+            yield [read_one(column, part, reading, "rows") for column, part in zip(method.columns, pair, strict=True)]
+        except AmberError:
+            continue
 
 
 def _built(method: Method, sides: tuple[float, ...], rows: tuple[tuple[float, ...], ...]) -> Outline:
