@@ -124,8 +124,9 @@ def main() -> None:
         f"| planning 1 lawn, ten products | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
         f"| planning 100 lawns | the same loop 100 times | {many_ratio:.0f} × |",
         "",
-        "The page computes every lane anew at each request: nothing is cached yet. Planning spends its time on comparing",
-        "products for every round and on combining them, not on daily curves.",
+        "A page computes every lane anew at each request; only the daily curves of a climate are kept. The site sheet spends",
+        "its time on reading shapes from their texts. Planning spends it on comparing products for every round and on",
+        "combining them.",
         "",
     ]
     REPORT.write_text("\n".join(lines), encoding="utf-8")

@@ -99,3 +99,8 @@ def water_volume_l(depth_mm: Millimetres, size_m2: SquareMetres) -> Litres:
 def unrounded(value: float) -> str:
     """A figure as a sentence carries it, four decimals at most: it is rounded once, by the page that shows it."""
     return f"{round(value, 4):.12g}"
+
+
+def in_both(metres: float) -> str:
+    """A length in a sentence for those who measure in metres and those who measure in feet."""
+    return f"{metres:.2f} m ({metres / FOOT_M:.1f} ft)"

@@ -34,6 +34,14 @@ def entries_of(session: Session, area_id: int, numbers: Mapping[int, int]) -> tu
     return tuple(entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in rows)
 
 
+def entry_rows_of(session: Session, area_ids: Sequence[int]) -> dict[int, list[EntryRow]]:
+    """Every entry of several areas, by area, in the order they were written."""
+    found: dict[int, list[EntryRow]] = {}
+    for row in session.scalars(select(EntryRow).where(EntryRow.area_id.in_(area_ids)).order_by(EntryRow.id)):
+        found.setdefault(row.area_id, []).append(row)
+    return found
+
+
 def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRow]:
     """Entries, newest first; of one area or of all."""
     query = select(EntryRow).order_by(EntryRow.applied_on.desc(), EntryRow.id.desc())

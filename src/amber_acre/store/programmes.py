@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -15,7 +16,7 @@ from amber_acre.core.programme.year import LawnYear, lawn_year
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
-from amber_acre.store.daybook import entries_of
+from amber_acre.store.daybook import entries_of, entry_of, entry_rows_of
 from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow, RoundRow
 
@@ -67,7 +68,7 @@ def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow |
         .where(ProgrammeRow.area_id == area_id, ProgrammeRow.season_start == season)
         .order_by(ProgrammeRow.id.desc())
     )
-    return session.scalars(query).first()
+    return session.scalars(query.limit(1)).first()
 
 
 def season_to_show(session: Session, area: AreaRow, day: date) -> date:
@@ -82,11 +83,25 @@ def season_to_show(session: Session, area: AreaRow, day: date) -> date:
 
 def lane(session: Session, area: AreaRow, season: date, today: date) -> Lane:
     """An area's season with everything computed."""
-    programme = programme_of(session, area.id, season)
-    rounds = [planned_round(row) for row in programme.rounds] if programme else []
-    numbers = {row.id: row.number for row in programme.rounds} if programme else {}
-    entries = entries_of(session, area.id, numbers)
-    return Lane(area, programme, lawn_year(lawn_of(area), rounds, entries, season, today))
+    return lanes(session, [area], season, today)[0]
+
+
+def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date) -> list[Lane]:
+    """The seasons of several areas, read together."""
+    ids = [area.id for area in areas]
+    query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_(ids), ProgrammeRow.season_start == season)
+    newest = {row.area_id: row for row in session.scalars(query.order_by(ProgrammeRow.id))}
+    entries = entry_rows_of(session, ids)
+    found = []
+    for area in areas:
+        programme = newest.get(area.id)
+        rounds = [planned_round(row) for row in programme.rounds] if programme else []
+        numbers = {row.id: row.number for row in programme.rounds} if programme else {}
+        log = tuple(
+            entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in entries.get(area.id, ())
+        )
+        found.append(Lane(area, programme, lawn_year(lawn_of(area), rounds, log, season, today)))
+    return found
 
 
 def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:

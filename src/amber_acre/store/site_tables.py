@@ -74,7 +74,7 @@ class AreaRow(Base):
     no_soil_test: Mapped[bool] = mapped_column(default=True)
     version: Mapped[int] = mapped_column()
     deleted_at: Mapped[datetime | None]
-    property: Mapped[PropertyRow] = relationship(back_populates="areas", lazy="joined")
+    property: Mapped[PropertyRow] = relationship(back_populates="areas", lazy="select")
     shapes: Mapped[list[ShapeRow]] = relationship(
         order_by="ShapeRow.position", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -172,7 +172,7 @@ class WalkRow(Base):
     note: Mapped[str]
     form_key: Mapped[str] = mapped_column(unique=True)
     photos: Mapped[list[PhotoRow]] = relationship(order_by="PhotoRow.id", lazy="selectin")
-    area: Mapped[AreaRow] = relationship(lazy="joined")
+    area: Mapped[AreaRow] = relationship(lazy="select")
 
 
 class PhotoRow(Base):

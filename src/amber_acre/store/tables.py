@@ -288,7 +288,7 @@ class RoundRow(Base):
     change_reason: Mapped[str] = mapped_column(default="")
     skipped: Mapped[bool] = mapped_column(default=False)
     version: Mapped[int] = mapped_column()
-    product: Mapped[ProductRow] = relationship(lazy="joined")
+    product: Mapped[ProductRow] = relationship(lazy="select")
     programme: Mapped[ProgrammeRow] = relationship(back_populates="rounds")
     __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
 
@@ -319,6 +319,6 @@ class EntryRow(Base):
     note: Mapped[str]
     reason: Mapped[str]
     recorded_at: Mapped[datetime]
-    product: Mapped[ProductRow] = relationship(lazy="joined")
-    area: Mapped[AreaRow] = relationship(lazy="joined")
-    round: Mapped[RoundRow | None] = relationship(lazy="joined")
+    product: Mapped[ProductRow] = relationship(lazy="select")
+    area: Mapped[AreaRow] = relationship(lazy="select")
+    round: Mapped[RoundRow | None] = relationship(lazy="select")

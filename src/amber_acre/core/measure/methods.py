@@ -87,7 +87,7 @@ _ALL = (
            (Asked("Bearing", "angle"), Asked("Distance")), "126.5, 126 55 17 or N 45 E; the last course ends at the start."),
     Method("turns", "Walk round: turn and distance", (), _from_turns, (Asked("Turn, right +", "angle"), Asked("Distance")),
            "Turn before each course, right is plus, left is minus; the last course ends at the start."),
-    Method("polygon", "Corners in metres east and north", (), lambda _, rows: Polygon(tuple((r[0], r[1]) for r in rows)),
+    Method("polygon", "Corners east and north", (), lambda _, rows: Polygon(tuple((r[0], r[1]) for r in rows)),
            (Asked("East", "distance"), Asked("North", "distance")), "In order round the edge."),
     Method("lonlat", "Corners by longitude and latitude", (), lambda _, rows: LonLatPolygon(tuple((r[0], r[1]) for r in rows)),
            (Asked("Longitude", "degrees"), Asked("Latitude", "degrees")), "WGS84, in order round the edge; longitude first."),

@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
-from amber_acre.core.quantities import Litres, Metres, SquareMetres
+from amber_acre.core.quantities import Litres, Metres, SquareMetres, in_both
 from amber_acre.core.working import Figure, Limit, Working
 
 # Root radius: 1 to 1.5 ft for each inch of trunk, that is 12 to 18 trunk diameters [root-zone, bs5837].
@@ -71,7 +71,7 @@ def trunk_diameter(stems_m: tuple[float, ...], working: Working, circumference: 
             )
         if not 0 < diameter <= TRUNK_AT_MOST_M:
             raise OutOfRange(
-                f"Stem {n} comes to {diameter:.2f} m across: outside 0–{TRUNK_AT_MOST_M:g} m. Check the unit.",
+                f"Stem {n} comes to {in_both(diameter)} across: outside 0–{TRUNK_AT_MOST_M:g} m. Check the unit.",
                 field="stems",
                 value=diameter,
                 limits=(0, TRUNK_AT_MOST_M),

@@ -10,7 +10,7 @@ import math
 from dataclasses import dataclass
 
 from amber_acre.core.errors import DoesNotFit, OutOfRange
-from amber_acre.core.quantities import Metres, SquareMetres
+from amber_acre.core.quantities import Metres, SquareMetres, in_both
 from amber_acre.core.working import Figure, Working
 
 Point = tuple[float, float]
@@ -88,8 +88,8 @@ class Triangle:
         others = self.a_m + self.b_m + self.c_m - longest
         if longest >= others:
             raise DoesNotFit(
-                f"These three sides cannot close to a triangle: the longest, {longest:.2f} m, is not "
-                f"shorter than the other two together, {others:.2f} m. Measure again.",
+                f"These three sides cannot close to a triangle: the longest, {in_both(longest)}, is not "
+                f"shorter than the other two together, {in_both(others)}. Measure again.",
                 field="a_m",
                 value=longest,
                 limits=(0, others),
@@ -247,7 +247,7 @@ class Ring:
         _require_positive(outer_m=self.outer_m, inner_m=self.inner_m)
         if self.inner_m >= self.outer_m:
             raise DoesNotFit(
-                f"The inner diameter, {self.inner_m:.2f} m, is not smaller than the outer, {self.outer_m:.2f} m. Swap them.",
+                f"The inner diameter, {in_both(self.inner_m)}, is not smaller than the outer, {in_both(self.outer_m)}. Swap them.",
                 field="outer_m",
                 value=self.inner_m,
                 limits=(0, self.outer_m),

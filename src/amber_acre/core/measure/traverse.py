@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, OutOfRange
 from amber_acre.core.measure.polygon import ring_area_m2
 from amber_acre.core.measure.shapes import Guide, Plan, Point
-from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.quantities import SquareMetres, in_both
 from amber_acre.core.working import Figure, Working
 
 # Worse than 1 in 10 is no closed figure; worse than 1 in 100 is poor even for a pocket compass [compass-rule].
@@ -34,7 +34,7 @@ class Traverse:
             raise OutOfRange("Every distance must be above zero.", field="rows", limits=(0, None))
         if self.closing_error_m * HOPELESS_RATIO > self.perimeter_m:
             raise DoesNotFit(
-                f"The walk ends {self.closing_error_m:.2f} m from where it began, on {self.perimeter_m:.1f} m walked: "
+                f"The walk ends {in_both(self.closing_error_m)} from where it began, on {in_both(self.perimeter_m)} walked: "
                 "it does not close. Look for a bearing read backwards or a course left out.",
                 field="rows",
                 value=self.closing_error_m,
@@ -86,7 +86,7 @@ class Traverse:
         if self.ratio >= POOR_RATIO:
             return None
         return Doubtful(
-            f"The walk closes to {self.closing_error_m:.2f} m on {self.perimeter_m:.1f} m, 1 in {self.ratio:.0f}: poor, "
+            f"The walk closes to {in_both(self.closing_error_m)} on {in_both(self.perimeter_m)}, 1 in {self.ratio:.0f}: poor, "
             f"1 in {POOR_RATIO:.0f} is usual with a pocket compass. Walk it again, or confirm.",
             field="rows",
             value=self.closing_error_m,

@@ -146,13 +146,20 @@ def next_season_start(start: date) -> date:
     return date(start.year + 1, start.month, 1)
 
 
+@lru_cache(maxsize=64)
 def daily_series(climate: Climate, start: date, end: date) -> DailySeries:
-    """Daily curves from ``start`` up to but not including ``end``, at most ten years [epstein-1991]."""
+    """Daily curves from ``start`` up to but not including ``end``, at most ten years [epstein-1991].
+
+    The curves of one climate and span are made once and shared: they cannot be written to.
+    """
     days = (end - start).days
     if not 0 < days <= 3660:
         raise OutOfRange("A daily series needs 1 to 3,660 days.", field="end", value=days, limits=(1, 3660))
     basis = _basis(np.array([_phase(start + timedelta(days=n)) for n in range(days)]))
-    return DailySeries(start, *(basis @ _coefficients(v) for v in (climate.mean_c, climate.min_c, climate.max_c)))  # fmt: skip
+    curves = [basis @ _coefficients(v) for v in (climate.mean_c, climate.min_c, climate.max_c)]
+    for curve in curves:
+        curve.flags.writeable = False
+    return DailySeries(start, *curves)
 
 
 def _phase(day: date) -> float:

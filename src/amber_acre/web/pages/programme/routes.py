@@ -122,13 +122,14 @@ def _page(
     change: Read[RoundForm] | None = None,
     status: int = 200,
 ) -> HTMLResponse:
-    areas = area_store.areas_of(session, place.id, "lawn")
+    everything = area_store.areas_of(session, place.id)
+    areas = [row for row in everything if row.kind == "lawn"]
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
     season = (
         store.season_to_show(session, next((a for a in areas if a.id == area_id), areas[0]), day) if areas else None
     )
-    lanes = [store.lane(session, area, season, day) for area in areas] if season else []
+    lanes = store.lanes(session, areas, season, day) if season else []
     tape, drawn = None, []
     if season is not None:
         tape = draw_tape(season, next_season_start(season), lanes[0].year.spans, day)
@@ -145,7 +146,7 @@ def _page(
         season=season,
         tape=tape,
         lanes=drawn,
-        others=[row for row in area_store.areas_of(session, place.id) if row.kind != "lawn"],
+        others=[row for row in everything if row.kind != "lawn"],
         chosen=chosen,
         judged=judged,
         stock=stock_kg(session),

@@ -21,6 +21,7 @@ from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.plants import plant_of
 from amber_acre.store.programmes import Lane, lane
+from amber_acre.store.programmes import lanes as all_lanes
 from amber_acre.store.site import OnSheet
 from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
 from amber_acre.store.walks import newest_walks
@@ -210,7 +211,8 @@ def _readings(
     season = season_start(climate_of(place.climate), today)
     lanes: dict[int, Lane] = {}
     if lanes_wanted(by):
-        lanes = {row.id: lane(session, row, season, today) for row in rows if row.kind == "lawn"}
+        lawns = [row for row in rows if row.kind == "lawn"]
+        lanes = {one.area.id: one for one in all_lanes(session, lawns, season, today)}
     return {row.id: reading_of(by, row, lanes.get(row.id), walks.get(row.id), today, shown) for row in rows}
 
 
@@ -244,6 +246,8 @@ def _not_taken(
             )
         )
     areas = [p for item in drawn if (p := item.placed) is not None]
+    if all(item.row.taken for item in drawn if isinstance(item.row, AreaRow)) or not (contexts or overlaps(areas)):
+        return remarks
     lost = taken_from(areas, [p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m)
     for item in drawn:
         if isinstance(item.row, AreaRow) and lost.get(item.row.id) and not item.row.taken:
