@@ -5,6 +5,7 @@ from __future__ import annotations
 import re
 from collections.abc import Callable, Iterator, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
@@ -40,8 +41,14 @@ class ReadShape:
 def read_outline(kind: str, texts: Sequence[str], reading: Reading = METRIC, rows: str = "") -> ReadShape:
     """An outline from its method, side texts and table; errors name ``side_1`` … or ``rows``.
 
-    NotUnderstood for an unknown method; otherwise what :mod:`~amber_acre.core.typed` and the shapes refuse.
+    NotUnderstood for an unknown method; otherwise what :mod:`~amber_acre.core.typed` and the shapes refuse. The same
+    texts give the same shape: the last two thousand are kept.
     """
+    return _read(kind, tuple(texts), reading, rows)
+
+
+@lru_cache(maxsize=2048)
+def _read(kind: str, texts: tuple[str, ...], reading: Reading, rows: str) -> ReadShape:
     if kind not in METHODS:
         raise NotUnderstood("Choose how it was measured.", field="outline", value=kind)
     method = METHODS[kind]
