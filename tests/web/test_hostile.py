@@ -64,6 +64,7 @@ FORMS: list[tuple[str, dict[str, str]]] = [
     ("/areas/1/walk/sample", LOOK),
     ("/almanac/paces", {"name": "Imke", "paces": "50", "distance": "36 m"}),
     ("/almanac/plants/rosa-hybrids", PLANT),
+    ("/almanac/plants/new", PLANT | {"botanical": "Quillwort", "group": "perennial"}),
     ("/properties/1/files", {"kind": "lawn", "grass": "couch", "metres": "on"}),
 ]
 

@@ -10,7 +10,7 @@ import pytest
 
 from tests.conftest import Browser
 from tests.exchange.test_photo import picture
-from tests.web.forms import BED, HEDGE, LAWN, LOOK, PATCH, POTS, PROPERTY, TREE
+from tests.web.forms import BED, HEDGE, LAWN, LOOK, PATCH, PLANT, POTS, PROPERTY, TREE
 from tests.web.test_bad_input import kept, sentence_beside
 
 
@@ -390,3 +390,29 @@ def test_photographs_are_taken_on_the_walk(demo: Browser) -> None:
     answer = demo.client.post("/areas/6/walk/look", data=sent, files=files, follow_redirects=False)
     assert answer.status_code == 303
     assert "gate, 27 May 2026" in demo.get("/areas/6/looks").text
+
+
+def test_the_firm_adds_a_plant_of_its_own(demo: Browser) -> None:
+    mine = PLANT | {"botanical": "Quillwort × ambrosia", "group": "perennial", "common": "amber quillwort"}
+    wrong = demo.post("/almanac/plants/new", mine | {"botanical": "7", "group": "moss", "ph": "sweet"})
+    assert "Choose a group" in sentence_beside(wrong.text, "group")
+    assert "botanical name" in sentence_beside(wrong.text, "botanical")
+    assert "not a pH range" in sentence_beside(wrong.text, "ph")
+    assert demo.post("/almanac/plants/new", mine).headers["location"] == "/almanac/plants/own-quillwort-x-ambrosia"
+    assert "already" in sentence_beside(demo.post("/almanac/plants/new", mine).text, "botanical")
+    assert "already" in sentence_beside(
+        demo.post("/almanac/plants/new", mine | {"botanical": "Buxus sempervirens"}).text, "botanical"
+    )
+    assert "Entered by the firm itself" in text_of(demo, "/almanac/plants/own-quillwort-x-ambrosia")
+    assert (
+        demo.post(
+            "/almanac/plants/own-quillwort-x-ambrosia", PLANT | {"common": "amber quillwort", "ph": "5.5-6.5"}
+        ).status_code
+        == 303
+    )
+    assert "5.5–6.5" in text_of(demo, "/almanac/plants?q=quillwort")
+    where = demo.post("/properties/1/areas/new/hedge", HEDGE | {"facts-plant": "amber quillwort"}).headers["location"]
+    assert "pH 5.5–6.5" in text_of(demo, where)
+    assert "amber quillwort" in text_of(demo, "/find?q=quillwort")
+    demo.post("/almanac/plants/own-quillwort-x-ambrosia", {"ship": "1"})
+    assert "amber quillwort" in text_of(demo, "/almanac/plants/own-quillwort-x-ambrosia")

@@ -5,7 +5,7 @@ from __future__ import annotations
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from amber_acre.core.tables.plants import catalogue
+from amber_acre.store.plants import plants
 from amber_acre.store.tables import AreaRow, ClientRow, ClimateRow, ProductRow, PropertyRow, RuleSetRow
 
 MOST = 12
@@ -36,8 +36,8 @@ def find(session: Session, wanted: str) -> list[tuple[str, str, str]]:
         for a in session.scalars(lawns)
         if a.property.deleted_at is None
     ]
-    plants = [plant for plant in catalogue().values() if wanted.lower() in plant.names]
-    hits += [("plant", f"{p.botanical}, {p.common}", f"/almanac/plants/{p.key}") for p in plants[:MOST]]
+    known = [plant for plant in plants(session) if wanted.lower() in plant.names]
+    hits += [("plant", f"{p.botanical}, {p.common}", f"/almanac/plants/{p.key}") for p in known[:MOST]]
     products = select(ProductRow).where(ProductRow.deleted_at.is_(None), ProductRow.name.ilike(pattern, escape="\\"))
     hits += [("product", p.name, f"/shelf/{p.id}") for p in session.scalars(products.limit(MOST))]
     climates = select(ClimateRow).where(ClimateRow.name.ilike(pattern, escape="\\")).limit(MOST)

@@ -15,6 +15,7 @@ REFERENCES: dict[str, str] = {
     "bs5837": "BS 5837: root protection radius 12 stem diameters; several stems by the root of summed squares. From memory.",
     "plant-ph-lists": "Preferred pH of garden plants as in lists of extension services and horticultural societies, from memory.",
     "trunk-heights": "Heights of measuring trunks: 4.5 ft (US), 1.3 m (most countries), 1.5 m (BS 5837); caliper at 6 in or 12 in (ANSI Z60.1). From memory.",
+    "firm-own": "Entered by the firm itself.",
     "nist-hb44": "NIST Handbook 44, Appendix C, and NIST SP 811: exact unit definitions.",
     "aapfco": "AAPFCO labelling convention: P = 0.4364 × P2O5, K = 0.8301 × K2O.",
     "iupac-masses": "IUPAC standard atomic weights.",

@@ -101,6 +101,18 @@ def changed(plant: Plant, edits: Mapping[str, str]) -> Plant:
     return replace(plant, **values, edited=tuple(sorted(values))) if values else plant
 
 
+def own_plant(key: str, texts: Mapping[str, str]) -> Plant:
+    """A plant the firm added itself, from the texts of ``botanical``, ``group`` and every editable field.
+
+    Refuses a name without letters, an unknown group (NotUnderstood) and what a field cannot be.
+    """
+    if not key_of(texts.get("botanical", "")):
+        raise NotUnderstood("Type the botanical name, or the one you go by.", field="botanical")
+    group = _one(texts.get("group", ""), GROUPS, "group")
+    values: dict[str, Any] = {name: read_field(name, texts.get(name, "")) for name in EDITABLE}
+    return Plant(key=key, botanical=texts["botanical"].strip(), group=group, source="firm-own", **values)
+
+
 def read_field(name: str, text: str) -> str | tuple[float, float]:
     """One editable field from its text."""
     match name:

@@ -7,7 +7,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import AmberError
 from amber_acre.core.tables import plants as table
-from amber_acre.core.tables.plants import EDITABLE, FLAGS, GROUPS, GROWTH, NITROGEN_G_M2, SUN, Plant, catalogue
+from amber_acre.core.tables.plants import EDITABLE, FLAGS, GROUPS, GROWTH, NITROGEN_G_M2, SUN, Plant, catalogue, key_of
 from amber_acre.store import plants as store
 from amber_acre.web.forms.reading import Fault, Faults
 from amber_acre.web.page import Posted, Reading, Writing, found, go, render
@@ -32,8 +32,30 @@ def list_plants(request: Request, session: Reading, q: str = "", group: str = ""
         group=group,
         groups=GROUPS,
         words=_words,
-        total=len(catalogue()),
+        total=len(store.plants(session)),
     )
+
+
+@router.get("/almanac/plants/new")
+def new_plant(request: Request) -> HTMLResponse:
+    return _new(request, {"growth": "one flush", "nitrogen": "medium", "salt": "moderate", "mulch": "organic"}, {})
+
+
+@router.post("/almanac/plants/new")
+def add_plant(request: Request, session: Writing, posted: Posted) -> Response:
+    """Adds a plant of the firm's own; every fault at once."""
+    texts, faults = _read(posted)
+    texts |= {"botanical": posted.get("botanical", "").strip(), "group": posted.get("group", "")}
+    if texts["group"] not in GROUPS:
+        faults["group"] = Fault("Choose a group.")
+    if not key_of(texts["botanical"]):
+        faults["botanical"] = Fault("Type the botanical name, or the one you go by.")
+    if not faults:
+        try:
+            return go(f"/almanac/plants/{store.add_plant(session, texts)}")
+        except AmberError as error:
+            faults[error.field or "botanical"] = Fault(error.sentence)
+    return _new(request, posted, faults, 422)
 
 
 @router.get("/almanac/plants/{key}")
@@ -48,6 +70,15 @@ def change_plant(request: Request, session: Writing, posted: Posted, key: str) -
     if "ship" in posted:
         store.edit_plant(session, key, {})
         return go(f"/almanac/plants/{key}")
+    texts, faults = _read(posted)
+    if faults:
+        return _form(request, plant, posted, faults, 422)
+    store.edit_plant(session, key, texts)
+    return go(f"/almanac/plants/{key}")
+
+
+def _read(posted: dict[str, str]) -> tuple[dict[str, str], Faults]:
+    """Every editable field as it is kept, and the faults of those that cannot be."""
     texts: dict[str, str] = {}
     faults: Faults = {}
     for name in EDITABLE:
@@ -56,10 +87,7 @@ def change_plant(request: Request, session: Writing, posted: Posted, key: str) -
             texts[name] = table.ph_text(read) if isinstance(read, tuple) else str(read)
         except AmberError as error:
             faults[name] = Fault(error.sentence)
-    if faults:
-        return _form(request, plant, posted, faults, 422)
-    store.edit_plant(session, key, texts)
-    return go(f"/almanac/plants/{key}")
+    return texts, faults
 
 
 def _words(plant: Plant) -> list[str]:
@@ -68,13 +96,13 @@ def _words(plant: Plant) -> list[str]:
 
 
 def _form(request: Request, plant: Plant, typed: dict[str, str], faults: Faults, status: int = 200) -> HTMLResponse:
-    shipped = catalogue()[plant.key]
+    shipped = catalogue().get(plant.key)
     return render(
         request,
         "plants/plant.html",
         status,
         plant=plant,
-        shipped={name: shipped.text(name) for name in plant.edited},
+        shipped={name: shipped.text(name) for name in plant.edited} if shipped else {},
         typed=typed,
         faults=faults,
         words=_words(plant),
@@ -86,3 +114,10 @@ def _form(request: Request, plant: Plant, typed: dict[str, str], faults: Faults,
         salts=table.SALT,
         mulches=table.MULCH,
     )
+
+
+def _new(request: Request, typed: dict[str, str], faults: Faults, status: int = 200) -> HTMLResponse:
+    return render(
+        request, "plants/new.html", status, typed=typed, faults=faults, groups=GROUPS, growth=GROWTH, nitrogen=NITROGEN_G_M2,
+        flags=FLAGS, suns=SUN, salts=table.SALT, mulches=table.MULCH,
+    )  # fmt: skip

@@ -14,12 +14,12 @@ from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import Place, escapes, overlaps, shared_with_trees, snapped, strips, taken_from
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
-from amber_acre.core.tables.plants import FLAGS, find_plant
+from amber_acre.core.tables.plants import FLAGS
 from amber_acre.store import areas as area_store
 from amber_acre.store import site as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
-from amber_acre.store.plants import plant_of
+from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import Lane, lane
 from amber_acre.store.programmes import lanes as all_lanes
 from amber_acre.store.site import OnSheet
@@ -269,8 +269,7 @@ def _plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:
     names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
     if row.kind == "lawn":
         names = [GRASS_BY_KEY[row.grass].botanical_name]
-    known = [plant for name in names if (plant := find_plant(name)) is not None]
-    shown = [plant_of(session, plant.key) or plant for plant in known]
+    shown = [plant for name in names if (plant := plant_named(session, name)) is not None]
     return [(p.key, p.botanical, "; ".join([f"pH {p.text('ph')}", *(FLAGS[f] for f in p.flags)])) for p in shown]
 
 
