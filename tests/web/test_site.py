@@ -416,3 +416,38 @@ def test_the_firm_adds_a_plant_of_its_own(demo: Browser) -> None:
     assert "amber quillwort" in text_of(demo, "/find?q=quillwort")
     demo.post("/almanac/plants/own-quillwort-x-ambrosia", {"ship": "1"})
     assert "amber quillwort" in text_of(demo, "/almanac/plants/own-quillwort-x-ambrosia")
+
+
+def test_saving_an_area_again_keeps_what_the_sheet_takes(demo: Browser) -> None:
+    page = html.unescape(demo.get("/areas/1/edit").text)
+    typed = dict(re.findall(r'name="([\w-]+)"[^>]*?value="([^"]*)"', page.split('name="version"')[1]))
+    typed = {name: text for name, text in typed.items() if name.startswith("size-") and "confirmed" not in name}
+    rows = re.search(r'name="size-rows"[^>]*>([^<]*)<', page)
+    version = re.search(r'name="version" value="(\d+)"', page)
+    assert rows is not None
+    assert version is not None
+    typed |= {
+        "size-outline": "offsets",
+        "size-side_1": "3 m",
+        "size-rows": rows[1],
+        "name": "Front lawn",
+        "grass": "bluegrass",
+        "upkeep": "high",
+    }
+    typed |= {
+        "size-cut_outs-0-outline": "circle",
+        "size-cut_outs-1-outline": "rectangle",
+        "clippings": "returned",
+        "water": "irrigated",
+    }
+    typed |= {"evidence": "kept", "version": version[1], "instrument": "tape"}
+    assert demo.post("/areas/1/edit", typed).status_code == 303
+    after = text_of(demo, "/properties/1/site?area=1")
+    assert "401 m²" in after
+    assert "less 10.8 m² , Trench strip" in re.sub(r"\s+", " ", after)
+    assert "taken twice" not in after
+    typed |= {"size-cut_outs-0-x": "", "size-cut_outs-0-y": ""}
+    version = re.search(r'name="version" value="(\d+)"', demo.get("/areas/1/edit").text)
+    assert version is not None
+    assert demo.post("/areas/1/edit", typed | {"version": version[1]}).status_code == 303
+    assert "taken twice" in text_of(demo, "/properties/1/site?area=1")

@@ -186,6 +186,7 @@ def save_area(
     row.no_soil_test = draft.no_soil_test
     row.shapes.clear()
     row.facts.clear()
+    row.taken.clear()  # worked out anew by the sheet: the size just set is the measured one
     session.add(row)
     session.flush()
     row.shapes = _shape_rows(draft)

@@ -140,7 +140,7 @@ def settle(session: Session, place: PropertyRow) -> None:
                 try:
                     set_taken(row, lost.get(row.id, ()))
                 except AmberError:  # everything is taken: the sheet says so, the measured size stands
-                    row.taken.clear()
+                    set_taken(row, ())
                 session.flush()
 
 

@@ -245,6 +245,11 @@ def _not_taken(
                 f"Not on the sheet: {', '.join(nowhere)}. Overlaps{strip} are not taken from what is not placed or drawn.",
             )
         )
+    remarks += [
+        ("warn", f"{row.name} loses ground to {row.taken[0].name} and has cut-outs without a place: if one is the same thing, it is taken twice. Place the cut-out, or delete it.")
+        for row in (item.row for item in drawn)
+        if isinstance(row, AreaRow) and row.taken and any(cut.x_m is None for cut in row.shapes_as("cut_out"))
+    ]  # fmt: skip
     areas = [p for item in drawn if (p := item.placed) is not None]
     if all(item.row.taken for item in drawn if isinstance(item.row, AreaRow)) or not (contexts or overlaps(areas)):
         return remarks
