@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
 from datetime import date
 from pathlib import Path
 
@@ -11,16 +10,10 @@ import pytest
 from playwright.sync_api import Browser, Page, expect
 
 from amber_acre.settings import Settings
-from tests.journeys.browsing import OFFICE, PHONE, Watch, accessible, chromium, fill, narrow_enough, served
+from tests.journeys.browsing import OFFICE, PHONE, Watch, accessible, fill, narrow_enough, served
 from tests.web.forms import CLIMATE, PRODUCT
 
 pytestmark = pytest.mark.browser
-
-
-@pytest.fixture(scope="module")
-def window() -> Iterator[Browser]:
-    with chromium() as browser:
-        yield browser
 
 
 def test_from_an_empty_database_to_a_logged_application(window: Browser, tmp_path: Path) -> None:

@@ -3,7 +3,6 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Iterator
 from pathlib import Path
 
 import pytest
@@ -12,15 +11,9 @@ from playwright.sync_api import Browser, Page, expect
 from amber_acre.demo.build import build_demo, demo_settings
 from amber_acre.settings import Settings
 from tests.exchange.test_photo import picture
-from tests.journeys.browsing import OFFICE, PHONE, Watch, accessible, chromium, fill, narrow_enough, served
+from tests.journeys.browsing import OFFICE, PHONE, Watch, accessible, fill, narrow_enough, served
 
 pytestmark = pytest.mark.browser
-
-
-@pytest.fixture(scope="module")
-def window() -> Iterator[Browser]:
-    with chromium() as browser:
-        yield browser
 
 
 def test_a_bed_is_measured_placed_looked_at_and_walked(window: Browser, tmp_path: Path) -> None:
