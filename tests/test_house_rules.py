@@ -79,6 +79,7 @@ def test_every_source_key_is_a_reference_and_every_reference_is_listed() -> None
     assert set(REFERENCES) - keys <= {
         "firm-own",
         "label",
+        "lab-report",
         "rule",
         "shelf",
         "heron",

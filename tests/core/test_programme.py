@@ -27,7 +27,7 @@ from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMe
 from amber_acre.core.season.climate import MonthDay, season_start
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
 from amber_acre.core.season.windows import Blackout
-from amber_acre.core.soil.evidence import findings
+from amber_acre.core.soil.findings import findings
 from amber_acre.core.tables.grasses import GRASSES
 from tests.core.worlds import (
     BAY,

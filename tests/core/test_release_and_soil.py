@@ -16,7 +16,8 @@ from amber_acre.core.errors import MissingInput, OutOfRange, Unbalanced
 from amber_acre.core.season.climate import Climate, MonthDay, daily_series
 from amber_acre.core.season.release import NitrogenDose, rate_constant, release, warmth_factor
 from amber_acre.core.season.windows import Blackout, blackout_mask, frost_mask, runs_of, spans, weeks_before
-from amber_acre.core.soil.evidence import SoilTest, findings, ppm_from_typed, times_as_acid
+from amber_acre.core.soil.evidence import SoilTest, ppm_from_typed, times_as_acid
+from amber_acre.core.soil.findings import findings
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NITROGEN_FORMS
 from tests.core.published_cases import case
 from tests.core.worlds import BAY, HOT, VALE, mehlich
@@ -147,7 +148,7 @@ def test_frost_without_dates_comes_from_the_minimum_curve() -> None:
         (mehlich(p=96, k=142), "high", "adequate"),
         (mehlich(p=25.9, k=74.9), "low", "low"),
         (mehlich(p=26, k=176), "adequate", "adequate"),
-        (SoilTest(date(2025, 5, 1), 7.4, 29, 240, "olsen"), "high", "high"),
+        (SoilTest.of(date(2025, 5, 1), "olsen", ph=7.4, p=29, k=240), "high", "high"),
         (None, "unknown", "unknown"),
     ],
 )
@@ -170,5 +171,5 @@ def test_old_and_impossible_tests() -> None:
 def test_ph_is_logarithmic_and_pounds_an_acre_are_half_ppm() -> None:
     """T15: pH 6, 5 and 4 are 10, 100 and 1000 times as acid as 7 (definition); furrow slice for lb/acre."""
     assert [times_as_acid(ph, 7) for ph in (6, 5, 4)] == pytest.approx([10, 100, 1000])
-    assert ppm_from_typed(180, "lb/acre") == 90
-    assert ppm_from_typed(180, "ppm") == 180
+    assert ppm_from_typed(180, "lb/acre") == pytest.approx(90)
+    assert ppm_from_typed(180, "ppm") == pytest.approx(180)

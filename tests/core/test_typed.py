@@ -109,6 +109,6 @@ def test_any_text_is_read_or_refused_but_never_breaks(text: str) -> None:
         assert sentence.endswith((".", "?"))
 
 
-@given(st.integers(1, 999_999), st.sampled_from(sorted(set(AREA_M2) - {"1000 ft²", "100 m²"})))
+@given(st.integers(1, 999_999), st.sampled_from(sorted(set(AREA_M2) - {"1000 ft²", "100 m²", "100 ft²"})))
 def test_thousands_separators_change_nothing(value: int, unit: str) -> None:
     assert typed.area(f"{value:,} {unit}").value == typed.area(f"{value} {unit}").value

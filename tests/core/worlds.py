@@ -104,4 +104,4 @@ def lawn(**changes: Any) -> Lawn:
 
 def mehlich(p: float = 40, k: float = 120, ph: float = 6.6, day: date = date(2025, 10, 1), **more: Any) -> SoilTest:
     """A Mehlich-3 test."""
-    return SoilTest(day, ph, p, k, "mehlich-3", **more)
+    return SoilTest.of(day, "mehlich-3", ph=ph, p=p, k=k, **more)

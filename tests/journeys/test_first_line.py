@@ -85,7 +85,7 @@ def _measure_a_lawn(page: Page) -> None:
         page,
         {"grass": "bluegrass", "upkeep": "high", "clippings": "returned", "water": "irrigated", "evidence": "test"},
     )
-    fill(page, {"taken_on": "2025-10-02", "ph": "6.4", "phosphorus": "96", "potassium": "92"}, "soil-")
+    fill(page, {"taken_on": "2025-10-02", "ph": "6.4", "p": "96", "k": "92"}, "soil-")
     page.get_by_role("button", name="Save the lawn").click()
     expect(page.locator("#fault-size")).to_contain_text("more than the whole plot")
     expect(page.locator('[name="size-side_2"]')).to_have_value("80")

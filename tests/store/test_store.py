@@ -63,7 +63,7 @@ def test_climates_rules_and_products_come_back_as_they_went_in(engine: Engine) -
 @pytest.mark.parametrize(
     "statement",
     [
-        "UPDATE soil_tests SET ph = 12",
+        "UPDATE soil_tests SET depth_mm = 2",
         "UPDATE areas SET low_m2 = size_m2 * 2",
         "UPDATE products SET density_kg_l = NULL WHERE liquid",
         "UPDATE products SET label_min_g_m2 = label_max_g_m2 * 2",

@@ -8,7 +8,7 @@ LAWN = {
     "name": "Back lawn", "size-outline": "rectangle", "size-side_1": "38 ft 6 in", "size-side_2": "11.7 m",
     "size-cut_outs-0-name": "Patio", "size-cut_outs-0-outline": "circle", "size-cut_outs-0-side_1": "2.5 m",
     "grass": "bluegrass", "upkeep": "middle", "clippings": "returned", "water": "irrigated", "evidence": "test",
-    "soil-taken_on": "2025-10-02", "soil-ph": "6.4", "soil-phosphorus": "38", "soil-potassium": "92",
+    "soil-taken_on": "2025-10-02", "soil-ph": "6.4", "soil-p": "38", "soil-k": "92",
     "soil-unit": "ppm", "soil-extractant": "mehlich-3", "soil-organic_matter": "3.2", "version": "0",
 }  # fmt: skip
 PRODUCT = {

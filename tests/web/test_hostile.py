@@ -40,7 +40,7 @@ FORMS: list[tuple[str, dict[str, str]]] = [
     ("/properties/1/areas/new/lawn", LAWN),
     ("/properties/2/areas/board/lawn", LAWN),
     ("/areas/1/edit", LAWN),
-    ("/areas/1/soil-tests/new", LAWN),
+    ("/areas/1/soil/tests/new", {k.removeprefix("soil-"): v for k, v in LAWN.items()}),
     ("/shelf/new", PRODUCT),
     ("/shelf/new", LIQUID),
     ("/shelf/3/edit", PRODUCT),

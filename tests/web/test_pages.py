@@ -20,7 +20,7 @@ PAGES = (
     "/properties/1?area=2&round=3&working=round", "/properties/1?area=1&working=size", "/properties/1?area=1&working=need",
     "/properties/2?working=release&round=2", "/properties/6?working=ledger", "/properties/7?area=12&day=2026-01-04",
     "/properties/1?day=2031-01-01", "/properties/1?day=2028-02-29", "/properties/1/areas/new/lawn", "/areas/3/edit",
-    "/areas/1/soil-tests/new", "/areas/1/log", "/areas/1/log?round=2", "/areas/1/log?round=99", "/entries/1/correct",
+    "/areas/1/soil/tests/new", "/areas/1/log", "/areas/1/log?round=2", "/areas/1/log?round=99", "/entries/1/correct",
     "/shelf", "/shelf/1", "/shelf/8", "/shelf/new", "/shelf/9/edit", "/daybook", "/daybook.csv", "/almanac",
     "/almanac/climates/2", "/almanac/climates/new", "/almanac/rules/1", "/almanac/rules/new", "/find", "/find?q=%25",
     "/find?q=lawn", "/properties/1/site", "/properties/1/site?area=1&by=nitrogen", "/properties/4/site?by=job", "/properties/8/site?by=mulch",
@@ -50,7 +50,7 @@ def test_every_page_answers_with_its_guards(demo: Browser, url: str) -> None:
         ("/properties/99", 404, "This property is not here"),
         ("/properties/first", 422, "cannot be read"),
         ("/areas/99/edit", 404, "This area is not here"),
-        ("/areas/17/log", 404, "This lawn is not here"),
+        ("/areas/17000/log", 404, "This area is not here"),
         ("/areas/99/looks", 404, "This area is not here"),
         ("/areas/1/walk/dance", 404, "This step is not here"),
         ("/properties/1/areas/new/moat", 404, "This kind of area is not here"),
@@ -297,16 +297,20 @@ def test_sentences_speak_the_units_of_the_property(demo: Browser) -> None:
     assert "g/m² is above" not in page
 
 
+def _plain(form: dict[str, str]) -> dict[str, str]:
+    return {name.removeprefix("soil-"): text for name, text in form.items()}
+
+
 def test_a_soil_test_changes_what_is_planned(demo: Browser) -> None:
     form = {k: v for k, v in LAWN.items() if k.startswith("soil-")} | {
-        "soil-phosphorus": "9",
+        "soil-p": "9",
         "soil-organic_matter": "6",
     }
-    assert demo.post("/areas/2/soil-tests/new", form).status_code == 303
+    assert demo.post("/areas/2/soil/tests/new", _plain(form)).status_code == 303
     page = demo.get("/properties/1?area=2").text
     assert "Phosphorus 9 mg/kg: low" in page
     assert "the soil is rich in organic matter" in demo.get("/properties/1?area=2&working=need").text
-    bad = demo.post("/areas/2/soil-tests/new", form | {"soil-ph": "12"})
+    bad = demo.post("/areas/2/soil/tests/new", _plain(form | {"soil-ph": "12"}))
     assert bad.status_code == 422
     assert "outside 3–10" in bad.text
 

@@ -57,6 +57,7 @@ AREA_M2: dict[str, float] = {
     "ft²": FOOT_M**2,
     "yd²": YARD_M**2,
     "1000 ft²": THOUSAND_SQUARE_FEET_M2,
+    "100 ft²": THOUSAND_SQUARE_FEET_M2 / 10,
     "acre": ACRE_M2,
     "100 m²": 100.0,
 }
@@ -71,6 +72,9 @@ MASS_KG: dict[str, float] = {
 VOLUME_L: dict[str, float] = {
     "L": 1.0,
     "mL": 0.001,
+    "m³": 1000.0,
+    "ft³": (FOOT_M * 10) ** 3,
+    "yd³": (YARD_M * 10) ** 3,
     "US gal": US_GALLON_L,
     "fl oz": US_FLUID_OUNCE_L,
 }

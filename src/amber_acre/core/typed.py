@@ -26,6 +26,7 @@ _SPELLINGS: dict[str, tuple[str, ...]] = {
     "ft²": ("ft²", "ft2", "sq ft", "sqft", "sf", "square feet"),
     "yd²": ("yd²", "yd2", "sq yd", "square yards"),
     "1000 ft²": ("1000", "1000 ft²", "1000 ft2", "1000 sq ft", "1000sqft", "m ft²"),
+    "100 ft²": ("100", "100 ft²", "100 ft2", "100 sq ft", "100sqft"),
     "100 m²": ("100 m²", "100 m2", "100 sq m"),
     "acre": ("acre", "acres", "ac"),
     "kg": ("kg", "kilo", "kilos"),
@@ -36,6 +37,9 @@ _SPELLINGS: dict[str, tuple[str, ...]] = {
     "short ton": ("ton", "tons", "short ton"),
     "L": ("l", "litre", "litres", "liter", "liters"),
     "mL": ("ml",),
+    "m³": ("m³", "m3", "cubic metres", "cubic metre"),
+    "ft³": ("ft³", "ft3", "cu ft", "cubic feet"),
+    "yd³": ("yd³", "yd3", "cu yd", "cubic yards", "cubic yard"),
     "US gal": ("gal", "us gal", "gallon", "gallons"),
     "fl oz": ("fl oz", "floz", "fluid ounce", "fluid ounces"),
 }

@@ -15,11 +15,12 @@ from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.demo import world
+from amber_acre.demo.digging import dig
 from amber_acre.demo.gardens import GARDENS, PACERS, DemoShape
 from amber_acre.demo.laying_out import lay_out, measured
 from amber_acre.exchange.climate_csv import read_climate
 from amber_acre.settings import Settings
-from amber_acre.store import areas, clients, climates, daybook, programmes, rules, shelf, site
+from amber_acre.store import areas, clients, climates, daybook, programmes, rules, shelf, site, soil_tests
 from amber_acre.store.session import migrate, open_engine, writing
 from amber_acre.store.tables import AreaRow, PropertyRow
 
@@ -40,8 +41,8 @@ def build_demo(settings: Settings) -> None:
     migrate(engine)
     with writing(engine) as session:
         for climate in (
-            _climate("ostrey_vale.csv", "Ostrey Vale", 45.2, MonthDay(5, 1), MonthDay(10, 10)),
-            _climate("pelorus_bay.csv", "Pelorus Bay", -37.4, None, None),
+            _climate("ostrey_vale.csv", "Ostrey Vale", 45.2, MonthDay(5, 1), MonthDay(10, 10), 410.0),
+            _climate("pelorus_bay.csv", "Pelorus Bay", -37.4, None, None, 12.0),
         ):
             climates.save_climate(session, climate, depot=True)
         rules.save_rule_set(session, world.OUSELET, world.OUSELET_NOTE)
@@ -60,13 +61,17 @@ def build_demo(settings: Settings) -> None:
         session.expire_all()
         for row, lawn in lawns:
             _plan_and_log(session, row, lawn)
+        session.expire_all()
+        dig(session, {name: place.id for name, place in places.items()})
         session.commit()
     engine.dispose()
 
 
-def _climate(file: str, name: str, latitude: float, last: MonthDay | None, first: MonthDay | None) -> Climate:
+def _climate(
+    file: str, name: str, latitude: float, last: MonthDay | None, first: MonthDay | None, elevation_m: float
+) -> Climate:
     text = files("amber_acre.demo").joinpath(file).read_text(encoding="utf-8")
-    return read_climate(text, name, latitude, last, first)
+    return replace(read_climate(text, name, latitude, last, first), elevation_m=elevation_m, region="humid")
 
 
 def _put_on_shelf(session: Session, item: world.DemoProduct) -> None:
@@ -75,9 +80,7 @@ def _put_on_shelf(session: Session, item: world.DemoProduct) -> None:
     per_unit = density if item.liquid and density else 1.0
     rate = typed.volume_rate if item.liquid else typed.mass_rate
     weigh = typed.volume if item.liquid else typed.mass
-    packs = tuple(
-        Pack(size, Kilograms(weigh(size).value * per_unit), Money(float(price))) for size, price in item.packs
-    )
+    packs = tuple(Pack(size, _pack_kg(size, item, density), Money(float(price))) for size, price in item.packs)
     product = Product(
         0,
         item.name,
@@ -97,6 +100,7 @@ def _put_on_shelf(session: Session, item: world.DemoProduct) -> None:
         {element: float(share) / 100 for element, share in item.others.items()},
         density,
         float(item.longevity) if item.longevity else None,
+        item.soil,
     )
     row = shelf.save_product(
         session,
@@ -110,6 +114,13 @@ def _put_on_shelf(session: Session, item: world.DemoProduct) -> None:
     shelf.add_delivery(
         session, row.id, world.TODAY.replace(month=3, day=2), weigh(item.stock).value * per_unit, "spring delivery"
     )
+
+
+def _pack_kg(size: str, item: world.DemoProduct, density: float | None) -> Kilograms:
+    """A pack's mass; loose material and liquids come by volume."""
+    if density and (item.liquid or size.endswith("m³")):
+        return Kilograms(typed.volume(size).value * density)
+    return Kilograms(typed.mass(size).value)
 
 
 def _property(session: Session, place: world.DemoProperty) -> PropertyRow:
@@ -143,7 +154,7 @@ def _lawn(session: Session, place: PropertyRow, lawn: world.DemoLawn) -> AreaRow
     )
     row = areas.save_area(session, place.id, draft)
     if lawn.test is not None:
-        areas.add_soil_test(session, row.id, lawn.test, "ppm")
+        soil_tests.save_soil_test(session, row.id, lawn.test)
     session.expire_all()
     return row
 

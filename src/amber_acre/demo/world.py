@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, field
 from datetime import date
 
+from amber_acre.core.products.product import SoilAction
 from amber_acre.core.programme.brief import RuleSet
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.season.climate import MonthDay
@@ -45,6 +46,7 @@ class DemoProduct:
     others: dict[str, str] = field(default_factory=dict)
     derived_from: str = ""
     stock: str = ""
+    soil: SoilAction = field(default_factory=SoilAction)
 
 
 PRODUCTS = (
@@ -71,6 +73,36 @@ PRODUCTS = (
                 liquid=True, density="1.24", others={"Fe": "6", "S": "3.4"}, derived_from="ferrous sulphate, citric acid", stock="5 L"),
     DemoProduct("Kelpline", "stimulant", "0-0-1", {}, ("3 fl oz/1000 ft²", "6 fl oz/1000 ft²"), "14", (("1 gal", "36"),), "",
                 liquid=True, density="1.05", derived_from="seaweed extract", stock="2 gal"),
+    DemoProduct("Chalkdust 94", "lime", "0-0-0", {}, ("60 g/m²", "300 g/m²"), "60", (("25 kg", "9"),), "", others={"Ca": "37"},
+                derived_from="ground calcitic limestone", stock="100 kg",
+                soil=SoilAction(0.94, "calcitic", {4: 1.0, 8: 0.98, 20: 0.86, 60: 0.64, 100: 0.51}, 0.01)),
+    DemoProduct("Palestone Mag", "lime", "0-0-0", {}, ("60 g/m²", "300 g/m²"), "60", (("20 kg", "11"),), "", others={"Ca": "21", "Mg": "11.5"},
+                derived_from="ground dolomitic limestone", stock="160 kg",
+                soil=SoilAction(1.01, "dolomitic", {4: 1.0, 8: 0.99, 20: 0.9, 60: 0.7, 100: 0.55}, 0.01)),
+    DemoProduct("Slakewhite", "lime", "0-0-0", {}, ("10 g/m²", "25 g/m²"), "90", (("20 kg", "14"),), "50 g/m²", others={"Ca": "50"},
+                derived_from="hydrated lime", stock="20 kg", soil=SoilAction(1.32, "hydrated")),
+    DemoProduct("Yellowseam 90", "sulphur", "0-0-0", {}, ("5 g/m²", "25 g/m²"), "60", (("25 kg", "34"),), "50 g/m²", others={"S": "90"},
+                derived_from="elemental sulphur, bentonite", stock="25 kg", soil=SoilAction(elemental_sulphur=0.9)),
+    DemoProduct("Seamling 30", "sulphur", "0-0-0", {}, ("10 g/m²", "75 g/m²"), "60", (("2.5 kg", "15"),), "150 g/m²", others={"S": "30"},
+                derived_from="elemental sulphur, clay", stock="5 kg", soil=SoilAction(elemental_sulphur=0.3)),
+    DemoProduct("Greenvitriol", "acidifier", "0-0-0", {}, ("20 g/m²", "70 g/m²"), "60", (("10 kg", "16"),), "140 g/m²", others={"Fe": "20", "S": "11.5"},
+                derived_from="ferrous sulphate heptahydrate", stock="10 kg"),
+    DemoProduct("Alumstone", "acidifier", "0-0-0", {}, ("20 g/m²", "60 g/m²"), "90", (("5 kg", "14"),), "120 g/m²", others={"S": "14"},
+                derived_from="aluminium sulphate", stock="5 kg", soil=SoilAction(aluminium=0.081)),
+    DemoProduct("Saltshift Gypsum", "gypsum", "0-0-0", {}, ("100 g/m²", "500 g/m²"), "180", (("25 kg", "8"),), "", others={"Ca": "22", "S": "17.5"},
+                derived_from="ground gypsum", stock="50 kg", soil=SoilAction(material="gypsum")),
+    DemoProduct("Darkloaf Compost", "bulk", "0.5-0.3-0.3", {"insoluble": "0.5"}, ("0.6 kg/m²", "40 kg/m²"), "90", (("1 m³", "44"),), "",
+                density="0.6", derived_from="composted garden green waste", stock="600 kg", soil=SoilAction(material="compost")),
+    DemoProduct("Kilncrumb", "bulk", "0-0-0", {}, ("0.3 kg/m²", "10 kg/m²"), "90", (("20 kg", "17"),), "",
+                density="0.6", derived_from="calcined clay", stock="40 kg", soil=SoilAction(material="calcined-clay")),
+    DemoProduct("Washed Sharp Sand", "bulk", "0-0-0", {}, ("0.5 kg/m²", "20 kg/m²"), "90", (("800 kg", "48"),), "",
+                density="1.6", derived_from="washed quartz sand", stock="800 kg", soil=SoilAction(material="sand")),
+    DemoProduct("Sieved Loam", "bulk", "0-0-0", {}, ("1 kg/m²", "120 kg/m²"), "90", (("1 m³", "52"),), "",
+                density="1.2", derived_from="screened topsoil", stock="1200 kg", soil=SoilAction(material="topsoil")),
+    DemoProduct("Wetwell", "stimulant", "0-0-0", {}, ("1 mL/m²", "2.5 mL/m²"), "28", (("5 L", "58"),), "",
+                liquid=True, density="1.02", derived_from="non-ionic surfactant", stock="5 L", soil=SoilAction(material="wetting")),
+    DemoProduct("Blackgrain", "conditioner", "0.9-0.5-0.5", {"insoluble": "0.9"}, ("5 lb/1000 ft²", "10 lb/1000 ft²"), "90", (("40 lb", "29"),), "",
+                density="0.55", derived_from="compost, biochar, humic acids", stock="80 lb", soil=SoilAction(material="carbon")),
 )  # fmt: skip
 
 
@@ -110,11 +142,11 @@ class DemoProperty:
     lawns: tuple[DemoLawn, ...]
 
 
-_HIGH_P = SoilTest(date(2025, 9, 30), 6.9, 96.0, 142.0, "mehlich-3", 0.052)
-_PLATEAU = SoilTest(date(2025, 10, 14), 7.6, 61.0, 158.0, "mehlich-3", 0.031)
-_HEATH = SoilTest(date(2025, 3, 20), 5.3, 18.0, 52.0, "mehlich-3", 0.038)
-_SHARED = SoilTest(date(2024, 11, 6), 6.8, 31.0, 88.0, "olsen", 0.034)
-_OLD = SoilTest(date(2022, 2, 3), 6.1, 34.0, 61.0, "mehlich-3")
+_HIGH_P = SoilTest.of(date(2025, 9, 30), "mehlich-3", ph=6.9, p=96.0, k=142.0, organic_matter=0.052)
+_PLATEAU = SoilTest.of(date(2025, 10, 14), "mehlich-3", ph=7.6, p=61.0, k=158.0, organic_matter=0.031)
+_HEATH = SoilTest.of(date(2025, 3, 20), "mehlich-3", ph=5.3, p=18.0, k=52.0, organic_matter=0.038)
+_SHARED = SoilTest.of(date(2024, 11, 6), "olsen", ph=6.8, p=31.0, k=88.0, organic_matter=0.034)
+_OLD = SoilTest.of(date(2022, 2, 3), "mehlich-3", ph=6.1, p=34.0, k=61.0)
 
 PROPERTIES = (
     DemoProperty("Maud Quillfeather", "Quillfeather House", "Ostrey Vale", "Ouselet by-law", "metric", "0.4 ha", (

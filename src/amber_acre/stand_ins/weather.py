@@ -13,6 +13,7 @@ from typing import Protocol
 
 from amber_acre.core.programme.due import DayForecast
 from amber_acre.core.season.climate import MONTH_DAYS, Climate, daily_series
+from amber_acre.core.season.evapotranspiration import radiation_from_temperature, saturation_kpa
 
 
 class WeatherService(Protocol):
@@ -39,8 +40,13 @@ class SimulatedWeather:
             usual = climate.rain_mm[day.month - 1] / MONTH_DAYS[day.month - 1] / self.wet_share
             rain = usual * 5 * much**4 if wet < self.wet_share else 0.0
             shift = 5 * (warm - 0.5)
+            low, high = float(series.min_c[n]) + shift, float(series.max_c[n]) + shift
+            # Dew point near the minimum; wet days are dull: two thirds of the sun the day's range speaks for.
+            sun = radiation_from_temperature(low, high, climate.latitude_deg, day.timetuple().tm_yday)
             found.append(
-                DayForecast(day, rain, float(series.min_c[n]) + shift, float(series.max_c[n]) + shift, 1 + 6 * wind**2)
+                DayForecast(
+                    day, rain, low, high, 1 + 6 * wind**2, saturation_kpa(low - 1), sun * (0.67 if rain else 1.1)
+                )
             )
         return tuple(found)
 

@@ -16,13 +16,12 @@ from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken, net_size
 from amber_acre.core.programme.brief import UPKEEPS, Lawn
 from amber_acre.core.quantities import SquareMetres
-from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
-from amber_acre.core.tables.soil_ranges import EXTRACTANTS
 from amber_acre.store.climates import climate_of
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.site_tables import ShapeColumns
-from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, SoilTestRow, TakenRow
+from amber_acre.store.soil_tests import newest_test
+from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
 
 
 @dataclass(frozen=True)
@@ -145,11 +144,6 @@ def sized(
     return size
 
 
-def soil_test_of(row: SoilTestRow) -> SoilTest:
-    extractant = next(e for e in EXTRACTANTS if e == row.extractant)
-    return SoilTest(row.taken_on, row.ph, row.phosphorus_mg_kg, row.potassium_mg_kg, extractant, row.organic_matter)
-
-
 def lawn_of(row: AreaRow) -> Lawn:
     """The core value of a lawn with its newest soil test."""
     return Lawn(
@@ -161,7 +155,7 @@ def lawn_of(row: AreaRow) -> Lawn:
         next(u for u in UPKEEPS if u == row.upkeep),
         row.clippings_returned,
         row.irrigated,
-        soil_test_of(row.soil_tests[0]) if row.soil_tests else None,
+        newest_test(row),
         climate_of(row.property.climate),
         rule_set_of(row.property.rule_set),
     )
@@ -233,20 +227,3 @@ def _shape_rows(draft: AreaDraft) -> list[ShapeRow]:
         )
         for n, (role, shape) in enumerate(shapes)
     ]
-
-
-def add_soil_test(session: Session, area_id: int, test: SoilTest, unit_typed: str) -> SoilTestRow:
-    """Adds a test to an area; older tests stay."""
-    row = SoilTestRow(
-        area_id=area_id,
-        taken_on=test.taken_on,
-        ph=test.ph,
-        phosphorus_mg_kg=test.phosphorus_mg_kg,
-        potassium_mg_kg=test.potassium_mg_kg,
-        unit_typed=unit_typed,
-        extractant=test.extractant,
-        organic_matter=test.organic_matter,
-    )
-    session.add(row)
-    session.flush()
-    return row

@@ -25,6 +25,7 @@ def entry_of(row: EntryRow, round_number: int | None) -> Entry:
         Kilograms(row.amount_kg),
         SquareMetres(row.covered_m2),
         row.corrects_id,
+        row.soil_job_id,
     )
 
 
@@ -78,6 +79,7 @@ def write_entry(
     reason: str,
     recorded_at: datetime,
     corrects_id: int | None = None,
+    soil_job_id: int | None = None,
 ) -> EntryRow:
     """Writes an entry once: the same form sent twice (``form_key``) gives the first one back.
 
@@ -92,6 +94,7 @@ def write_entry(
         form_key=form_key,
         area_id=area_id,
         round_id=round_id,
+        soil_job_id=soil_job_id,
         product_id=product_id,
         corrects_id=corrects_id,
         applied_on=applied_on,

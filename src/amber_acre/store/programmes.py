@@ -9,6 +9,7 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.programme.brief import PlannedRound
 from amber_acre.core.programme.planning import YearPlan, plan_year
@@ -16,18 +17,20 @@ from amber_acre.core.programme.year import LawnYear, lawn_year
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
+from amber_acre.store.corrections import corrections_of, soil_jobs
 from amber_acre.store.daybook import entries_of, entry_of, entry_rows_of
 from amber_acre.store.shelf import product_of, shelf
-from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow, RoundRow
+from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow, RoundRow, SoilJobRow
 
 
 @dataclass(frozen=True)
 class Lane:
-    """An area row, its programme row of the season shown (None: not planned) and what follows."""
+    """An area row, its programme row of the season shown (None: not planned), what follows, and its soil jobs."""
 
     area: AreaRow
     programme: ProgrammeRow | None
     year: LawnYear
+    jobs: tuple[tuple[SoilJobRow, SoilJob], ...] = ()
 
     @property
     def outdated(self) -> bool:
@@ -92,6 +95,9 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
     query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_(ids), ProgrammeRow.season_start == season)
     newest = {row.area_id: row for row in session.scalars(query.order_by(ProgrammeRow.id))}
     entries = entry_rows_of(session, ids)
+    jobs: dict[int, list[tuple[SoilJobRow, SoilJob]]] = {}
+    for row, job in soil_jobs(session, corrections_of(session, ids), today):
+        jobs.setdefault(row.correction.area_id, []).append((row, job))
     found = []
     for area in areas:
         programme = newest.get(area.id)
@@ -100,7 +106,9 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
         log = tuple(
             entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in entries.get(area.id, ())
         )
-        found.append(Lane(area, programme, lawn_year(lawn_of(area), rounds, log, season, today)))
+        found.append(
+            Lane(area, programme, lawn_year(lawn_of(area), rounds, log, season, today), tuple(jobs.get(area.id, ())))
+        )
     return found
 
 

@@ -8,10 +8,18 @@ from datetime import date, datetime
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session, aliased
 
-from amber_acre.core.products.product import Label, Pack, Product
+from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
-from amber_acre.store.tables import DeliveryRow, EntryRow, OtherNutrientRow, PackRow, ProductRow
+from amber_acre.store.tables import (
+    DeliveryRow,
+    EntryRow,
+    OtherNutrientRow,
+    PackRow,
+    ProductRow,
+    SieveRow,
+    SoilActionRow,
+)
 
 
 def product_of(row: ProductRow) -> Product:
@@ -36,6 +44,22 @@ def product_of(row: ProductRow) -> Product:
         {other.element: other.fraction for other in row.others},
         row.density_kg_l,
         row.longevity_days,
+        _soil_action(row),
+    )
+
+
+def _soil_action(row: ProductRow) -> SoilAction:
+    action = row.soil_action
+    if action is None:
+        return SoilAction()
+    return SoilAction(
+        action.neutralising_value,
+        action.lime_kind,
+        {sieve.mesh: sieve.passing for sieve in row.sieves},
+        action.moisture,
+        action.elemental_sulphur,
+        action.aluminium,
+        action.material,
     )
 
 
@@ -79,10 +103,23 @@ def save_product(
     row.yearly_max_typed, row.rate_confirmed, row.derived_from = yearly_max_typed, rate_confirmed, derived_from
     row.packs.clear()
     row.others.clear()
+    row.sieves.clear()
+    row.soil_action = None
     session.add(row)
     session.flush()
     row.packs = [PackRow(size_typed=p.name, mass_kg=p.mass_kg, price=p.price) for p in product.packs]
     row.others = [OtherNutrientRow(element=e, fraction=f) for e, f in product.other.items() if f > 0]
+    if product.soil != SoilAction():
+        soil = product.soil
+        row.soil_action = SoilActionRow(
+            neutralising_value=soil.neutralising_value,
+            lime_kind=soil.lime_kind,
+            moisture=soil.moisture,
+            elemental_sulphur=soil.elemental_sulphur,
+            aluminium=soil.aluminium,
+            material=soil.material,
+        )
+        row.sieves = [SieveRow(mesh=mesh, passing=share) for mesh, share in soil.passing.items()]
     session.flush()
     return row
 

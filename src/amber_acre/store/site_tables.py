@@ -12,7 +12,8 @@ from sqlalchemy.orm import Mapped, mapped_column, relationship
 from amber_acre.store.base import Base
 
 if TYPE_CHECKING:
-    from amber_acre.store.tables import PropertyRow, SoilTestRow
+    from amber_acre.store.soil_tables import SoilTestRow
+    from amber_acre.store.tables import PropertyRow
 
 
 class ShapeColumns:
@@ -82,7 +83,12 @@ class AreaRow(Base):
     taken: Mapped[list[TakenRow]] = relationship(
         order_by="TakenRow.position", cascade="all, delete-orphan", lazy="selectin"
     )
-    soil_tests: Mapped[list[SoilTestRow]] = relationship(order_by="SoilTestRow.taken_on.desc()", lazy="selectin")
+    soil_tests: Mapped[list[SoilTestRow]] = relationship(
+        order_by="SoilTestRow.taken_on.desc(), SoilTestRow.id.desc()",
+        primaryjoin="and_(AreaRow.id == SoilTestRow.area_id, SoilTestRow.deleted_at.is_(None))",
+        viewonly=True,
+        lazy="selectin",
+    )
     __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
 
     @builtins.property

@@ -19,6 +19,19 @@ from amber_acre.store.site_tables import (
     TakenRow,
     WalkRow,
 )
+from amber_acre.store.soil_tables import (
+    CorrectionRow,
+    FindingRow,
+    LabLayoutRow,
+    ProbeReadingRow,
+    SieveRow,
+    SoilActionRow,
+    SoilAdviceRow,
+    SoilJobRow,
+    SoilTestRow,
+    SoilValueRow,
+    SoilWorkRow,
+)
 
 __all__ = [
     "AreaRow",
@@ -28,14 +41,18 @@ __all__ = [
     "ClimateMonthRow",
     "ClimateRow",
     "ContextRow",
+    "CorrectionRow",
     "DeliveryRow",
     "EntryRow",
     "FactRow",
+    "FindingRow",
+    "LabLayoutRow",
     "OtherNutrientRow",
     "PacerRow",
     "PackRow",
     "PhotoRow",
     "PlantEditRow",
+    "ProbeReadingRow",
     "ProductRow",
     "ProgrammeNoteRow",
     "ProgrammeRow",
@@ -43,7 +60,13 @@ __all__ = [
     "RoundRow",
     "RuleSetRow",
     "ShapeRow",
+    "SieveRow",
+    "SoilActionRow",
+    "SoilAdviceRow",
+    "SoilJobRow",
     "SoilTestRow",
+    "SoilValueRow",
+    "SoilWorkRow",
     "TakenRow",
     "WalkRow",
 ]  # fmt: skip
@@ -61,6 +84,8 @@ class ClimateRow(Base):
     last_frost_day: Mapped[int | None]
     first_frost_month: Mapped[int | None]
     first_frost_day: Mapped[int | None]
+    region: Mapped[str] = mapped_column(default="")
+    elevation_m: Mapped[float] = mapped_column(default=0.0)
     months: Mapped[list[ClimateMonthRow]] = relationship(
         order_by="ClimateMonthRow.month", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -149,24 +174,6 @@ class PropertyRow(Base):
     areas: Mapped[list[AreaRow]] = relationship(back_populates="property", order_by="AreaRow.id")
 
 
-class SoilTestRow(Base):
-    __tablename__ = "soil_tests"
-    __table_args__ = (
-        CheckConstraint("ph BETWEEN 3 AND 10", name="ph"),
-        CheckConstraint("phosphorus_mg_kg >= 0 AND potassium_mg_kg >= 0", name="nutrients"),
-    )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
-    taken_on: Mapped[date]
-    ph: Mapped[float]
-    phosphorus_mg_kg: Mapped[float]
-    potassium_mg_kg: Mapped[float]
-    unit_typed: Mapped[str]
-    extractant: Mapped[str]
-    organic_matter: Mapped[float | None]
-
-
 class ProductRow(Base):
     __tablename__ = "products"
     __table_args__ = (
@@ -202,6 +209,8 @@ class ProductRow(Base):
     deleted_at: Mapped[datetime | None]
     packs: Mapped[list[PackRow]] = relationship(order_by="PackRow.id", cascade="all, delete-orphan", lazy="selectin")
     others: Mapped[list[OtherNutrientRow]] = relationship(cascade="all, delete-orphan", lazy="selectin")
+    soil_action: Mapped[SoilActionRow | None] = relationship(cascade="all, delete-orphan", lazy="selectin")
+    sieves: Mapped[list[SieveRow]] = relationship(cascade="all, delete-orphan", lazy="selectin")
 
 
 class OtherNutrientRow(Base):
@@ -305,6 +314,7 @@ class EntryRow(Base):
     id: Mapped[int] = mapped_column(primary_key=True)
     area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
     round_id: Mapped[int | None] = mapped_column(ForeignKey("rounds.id"), index=True)
+    soil_job_id: Mapped[int | None] = mapped_column(ForeignKey("soil_jobs.id"), index=True)
     product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
     corrects_id: Mapped[int | None] = mapped_column(ForeignKey("entries.id"), unique=True)
     form_key: Mapped[str] = mapped_column(unique=True)
@@ -322,3 +332,4 @@ class EntryRow(Base):
     product: Mapped[ProductRow] = relationship(lazy="select")
     area: Mapped[AreaRow] = relationship(lazy="select")
     round: Mapped[RoundRow | None] = relationship(lazy="select")
+    soil_job: Mapped[SoilJobRow | None] = relationship(lazy="select")

@@ -8,6 +8,8 @@ from fastapi import FastAPI
 from fastapi.staticfiles import StaticFiles
 
 from amber_acre.settings import Settings
+from amber_acre.stand_ins.ph_probe import SimulatedProbe
+from amber_acre.stand_ins.soil_lab import SimulatedLab
 from amber_acre.stand_ins.weather import SimulatedWeather
 from amber_acre.store.session import migrate, open_engine
 from amber_acre.web import problems
@@ -23,6 +25,7 @@ from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
 from amber_acre.web.pages.shelf.routes import router as shelf
 from amber_acre.web.pages.site.routes import router as site
+from amber_acre.web.pages.soil.routes import router as soil
 from amber_acre.web.pages.walk.routes import router as walk
 from amber_acre.web.pages.week.routes import router as week
 
@@ -33,9 +36,26 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.settings = settings
     app.state.engine = open_engine(settings.database)
     app.state.weather = SimulatedWeather()
+    app.state.probe = SimulatedProbe()
+    app.state.laboratory = SimulatedLab()
     migrate(app.state.engine)
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
-    for router in (week, properties, areas, site, files, looks, walk, programme, shelf, daybook, plants, almanac, find):
+    for router in (
+        week,
+        properties,
+        areas,
+        site,
+        soil,
+        files,
+        looks,
+        walk,
+        programme,
+        shelf,
+        daybook,
+        plants,
+        almanac,
+        find,
+    ):
         app.include_router(router)
     problems.install(app)
     app.add_middleware(Guard)

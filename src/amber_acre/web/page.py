@@ -166,12 +166,21 @@ def found(value: _T | None, what: str) -> _T:
     return value
 
 
+_UNDO = {
+    "areas": "area",
+    "contexts": "shape on the sheet",
+    "properties": "property",
+    "shelf": "product",
+    "soil-tests": "soil test",
+}
+
+
 def _undo_of(request: Request) -> dict[str, str] | None:
     """What was just deleted, from the address: the form that brings it back."""
     kind, number = request.query_params.get("deleted", ""), request.query_params.get("id", "")
-    if kind not in ("areas", "contexts", "properties", "shelf") or not number.isdecimal():
+    if kind not in _UNDO or not number.isdecimal():
         return None
     return {
         "action": f"/{kind}/{number}/restore",
-        "what": {"areas": "area", "contexts": "shape on the sheet", "properties": "property", "shelf": "product"}[kind],
+        "what": _UNDO[kind],
     }

@@ -14,6 +14,8 @@ from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutO
 from amber_acre.core.measure.entry import METRIC, Reading
 from amber_acre.core.measure.planting import ROOT_RADIUS_LOW, Measured, containers, hedge_ground, root_zone
 from amber_acre.core.quantities import Metres, SquareMetres
+from amber_acre.core.tables.acidifying import FIZZ_TEST
+from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.tables.trunks import BREAST_HEIGHT_M, CALIPER_BOUND_M, CALIPER_LARGE_M, CALIPER_SMALL_M
 from amber_acre.core.working import Figure, Working
 
@@ -107,6 +109,25 @@ SITE_FACTS: tuple[Fact, ...] = (
     Fact("wind", "Wind", "choice", choices=(("sheltered", "sheltered"), ("open", "open"), ("exposed", "exposed"))),
     Fact("irrigation", "Irrigation", "choice", choices=YES_NO),
     Fact("hard_edge", "Paving alongside (iron stains)", "choice", choices=YES_NO),
+    Fact(
+        "texture",
+        "Soil by feel",
+        "choice",
+        "where no laboratory gave sand, silt and clay",
+        choices=tuple((name, name) for name in TEXTURES),
+    ),
+    Fact("topsoil", "Depth of topsoil", "length", "12 cm, 5 in"),
+    Fact("roots", "Depth of roots", "length", "of a plug"),
+    Fact("wet", "Stands wet", "choice", choices=YES_NO),
+    Fact(
+        "fizz",
+        "A crumb with a drop of acid",
+        "choice",
+        "free lime fizzes",
+        choices=tuple((key, words) for key, (words, _) in FIZZ_TEST.items()),
+    ),
+    Fact("canopy", "Under a tree's canopy", "choice", choices=YES_NO),
+    Fact("bare", "Bare ground, unplanted", "choice", choices=YES_NO),
     Fact("water", "Water or a well nearby", "text", "what and how far: stream, 12 m"),
     Fact("pets", "Pets on it", "choice", choices=YES_NO),
     Fact("built", "Built or stripped in", "year", "the year", limits=(1500, 2100)),

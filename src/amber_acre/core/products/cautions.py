@@ -4,6 +4,15 @@ from __future__ import annotations
 
 from amber_acre.core.products.product import Product
 
+_SOIL_CAUTIONS = {
+    "lime": [
+        "Lime dust: mask and goggles. Not together with urea or ammonium feeds; not before a storm; light watering after."
+    ],
+    "sulphur": ["Sulphur dust can catch fire: no sparks or flame; mask and goggles. Water in."],
+    "acidifier": ["Acid on wet skin and eyes: gloves and goggles. Water in at once."],
+    "gypsum": ["Dust: mask."],
+    "bulk": ["Dust of sand and calcined clay is silica: mask when dry. Compost: damp it, ventilate, wash hands."],
+}
 HEAVY_PACK_KG = 25.0  # manual handling, common practice
 IRON_STAINS_FROM = 0.01  # fraction of Fe
 
@@ -25,6 +34,15 @@ def cautions(product: Product) -> tuple[str, ...]:
         found.append("Not beside edibles unless local rules allow; wash hands.")
     if not product.liquid and product.family in ("organic", "manure", "biosolid", "conditioner"):
         found.append("Dusty: mask when pouring.")
+    found += _SOIL_CAUTIONS.get(product.family, [])
+    if product.soil.lime_kind == "hydrated":
+        found.append(
+            "Hydrated lime is caustic: goggles, mask, gloves, long sleeves; it burns eyes, throat and wet skin. Rinse with much water."
+        )
+    if product.soil.aluminium > 0:
+        found.append(
+            "Aluminium sulphate: too much is toxic to plants, and a hazard to pets and people. Label dose only, never for broad acidifying."
+        )
     if any(pack.mass_kg > HEAVY_PACK_KG for pack in product.packs):
         found.append(f"A pack over {HEAVY_PACK_KG:g} kg: lift in two.")
     return tuple(found)

@@ -9,17 +9,22 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
+from itertools import pairwise
 
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money, unrounded
+from amber_acre.core.tables.amendments import MATERIALS
+from amber_acre.core.tables.liming import LIME_KINDS
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS, NitrogenForm
 
 # Labels round each form to 0.1 %, so that a sum of six may miss the total by this much [aapfco].
 FORM_SUM_SLACK = 0.0015
 # Plausible label rates; outside them the usual cause is a unit slip. Common practice, no source.
-PLAUSIBLE_SOLID_G_M2 = (1.0, 400.0)
+PLAUSIBLE_SOLID_FROM_G_M2 = 1.0  # up to the figure of the family
 PLAUSIBLE_LIQUID_ML_M2 = (0.1, 40.0)
 PLAUSIBLE_NITROGEN_G_M2 = 15.0
+DENSITY_OF_LIQUIDS = (0.7, 1.8)  # kg/L
+DENSITY_OF_SOLIDS = (0.2, 2.0)
 
 
 @dataclass(frozen=True)
@@ -68,11 +73,45 @@ class Label:
 
 
 @dataclass(frozen=True)
+class SoilAction:
+    """What a product does to soil: fractions of mass; ``passing`` maps mesh to the share that passes.
+
+    ``neutralising_value`` (CCE) 0.3–1.8 or None; ``lime_kind`` names which lime. ``elemental_sulphur`` and ``aluminium``
+    0–1. Iron stands with the other nutrients. ``material``: a key of the amendments table, for what is laid by depth.
+    """
+
+    neutralising_value: float | None = None
+    lime_kind: str = ""
+    passing: Mapping[int, float] = field(default_factory=dict)
+    moisture: float = 0.0
+    elemental_sulphur: float = 0.0
+    aluminium: float = 0.0
+    material: str = ""
+
+    def __post_init__(self) -> None:
+        if self.material and self.material not in MATERIALS:
+            raise NotUnderstood("Choose which material it is.", field="material", value=self.material)
+        if self.lime_kind and self.lime_kind not in LIME_KINDS:
+            raise NotUnderstood("Choose which lime it is.", field="lime_kind", value=self.lime_kind)
+        if self.neutralising_value is not None and not 0.3 <= self.neutralising_value <= 1.8:
+            raise OutOfRange(
+                f"A neutralising value of {self.neutralising_value * 100:.4g} % is outside 30–180 %. Copy the CCE from the label.",
+                field="neutralising_value",
+                limits=(0.3, 1.8),
+            )
+        shares = [self.passing[mesh] for mesh in sorted(self.passing)]
+        if any(finer > coarser + 1e-9 for coarser, finer in pairwise(shares)):
+            raise DoesNotFit(
+                "A finer sieve cannot pass more than a coarser one. Check the sieve figures.", field="sieves"
+            )
+
+
+@dataclass(frozen=True)
 class Product:
     """A product of the shelf; fractions of mass (0.16 for 16 %).
 
     ``nitrogen`` by form adds up to ``total_nitrogen`` within label rounding (DoesNotFit). A liquid
-    needs ``density_kg_l`` (MissingInput), 0.7–1.8. ``other`` holds Ca, Mg, S, Fe, Mn, Zn, Cu, B, Mo.
+    needs ``density_kg_l`` (MissingInput), 0.7–1.8; a solid may have its bulk density, 0.2–2. ``other`` holds Ca, Mg, S, Fe, Mn, Zn, Cu, B, Mo.
     The whole analysis cannot pass 100 % (OutOfRange). ``longevity_days`` is needed with coated nitrogen.
     """
 
@@ -89,6 +128,7 @@ class Product:
     other: Mapping[str, float] = field(default_factory=dict)
     density_kg_l: float | None = None
     longevity_days: float | None = None
+    soil: SoilAction = field(default_factory=SoilAction)
 
     def __post_init__(self) -> None:
         if self.liquid and self.density_kg_l is None:
@@ -97,12 +137,13 @@ class Product:
                 "cannot be turned into nutrient.",
                 field="density",
             )
-        if self.density_kg_l is not None and not 0.7 <= self.density_kg_l <= 1.8:
+        low, high = DENSITY_OF_LIQUIDS if self.liquid else DENSITY_OF_SOLIDS
+        if self.density_kg_l is not None and not low <= self.density_kg_l <= high:
             raise OutOfRange(
-                f"A density of {self.density_kg_l:g} kg/L is outside 0.7–1.8. Check the unit (kg/L, not lb/gal).",
+                f"A density of {self.density_kg_l:g} kg/L is outside {low:g}–{high:g}. Check the unit (kg/L, not lb/gal).",
                 field="density",
                 value=self.density_kg_l,
-                limits=(0.7, 1.8),
+                limits=(low, high),
             )
         total = self.total_nitrogen + self.p2o5 + self.k2o + sum(self.other.values())
         if total > 1 + 1e-9:
@@ -181,7 +222,7 @@ class Product:
     def plausibility_doubts(self) -> tuple[Doubtful, ...]:
         """Questions to ask before a label rate is accepted: the 43.56-fold slip between acre and 1000 ft²."""
         top = float(self.label.max_g_m2)
-        bounds, unit = PLAUSIBLE_SOLID_G_M2, "g/m²"
+        bounds, unit = (PLAUSIBLE_SOLID_FROM_G_M2, FAMILIES[self.family].plausible_g_m2), "g/m²"
         if self.liquid and self.density_kg_l:
             top, bounds, unit = top / self.density_kg_l, PLAUSIBLE_LIQUID_ML_M2, "mL/m²"
         carried = float(self.label.max_g_m2) * self.total_nitrogen

@@ -103,7 +103,8 @@ class PlannedRound:
 
 @dataclass(frozen=True)
 class Entry:
-    """What really went down: mass over the area covered. ``corrects`` names the entry it replaces.
+    """What really went down: mass over the area covered. ``corrects`` names the entry it replaces,
+    ``soil_job`` the job of a correction it answers.
 
     An amount of 0 is allowed only in a correction, where it says that nothing went down.
     """
@@ -115,6 +116,7 @@ class Entry:
     amount_kg: Kilograms
     covered_m2: SquareMetres
     corrects: int | None = None
+    soil_job: int | None = None
 
     @property
     def achieved_rate_g_m2(self) -> GramsPerSquareMetre:

@@ -19,7 +19,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, Lawn
 from amber_acre.core.programme.placing import Slot
 from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
-from amber_acre.core.soil.evidence import SoilFindings
+from amber_acre.core.soil.findings import SoilFindings
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 ENOUGH_OF_TARGET = 0.7  # a candidate that cannot bring 70 % of a round is not offered

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
 
+from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.quantities import Kilograms
@@ -15,18 +16,24 @@ DueState = Literal["due", "coming", "overdue", "done", "skipped", "stopped"]
 HEAVY_RAIN_MM = 25.0  # in a day: washes granules off [common-practice]
 FROZEN_BELOW_C = 0.0
 WINDY_M_S = 4.0  # drift of a spray; about 9 mph [common-practice]
+DUSTY = ("lime", "sulphur", "gypsum")
 WET_FOR_FOLIAR_MM = 1.0  # a foliar feed needs a dry leaf for hours [common-practice]
 
 
 @dataclass(frozen=True)
 class DayForecast:
-    """One day of a forecast: rain mm, lowest and highest °C, mean wind m/s."""
+    """One day of a forecast: rain mm, lowest and highest °C, mean wind m/s at 2 m.
+
+    ``vapour_kpa`` and ``solar_mj_m2`` where the service has them, else None.
+    """
 
     day: date
     rain_mm: float
     min_c: float
     max_c: float
     wind_m_s: float
+    vapour_kpa: float | None = None
+    solar_mj_m2: float | None = None
 
 
 @dataclass(frozen=True)
@@ -84,14 +91,27 @@ def hold_rules(judged: JudgedRound) -> tuple[str, ...]:
     return tuple(rules)
 
 
-def load_sheet(due: Sequence[JudgedRound]) -> tuple[LoadLine, ...]:
-    """What goes on the truck for the rounds given: one line a product, in order of name."""
+def load_sheet(due: Sequence[JudgedRound], soil_jobs: Sequence[SoilJob] = ()) -> tuple[LoadLine, ...]:
+    """What goes on the truck for the rounds and soil jobs given: one line a product, in order of name."""
     totals: dict[int, tuple[Product, float, int]] = {}
-    for judged in due:
-        product = judged.round.product
+    lines = [(judged.round.product, judged.amount_kg) for judged in due]
+    lines += [(job.product, job.amount_kg) for job in soil_jobs if job.product is not None]
+    for product, kilograms in lines:
         _, amount, jobs = totals.get(product.key, (product, 0.0, 0))
-        totals[product.key] = (product, amount + judged.amount_kg, jobs + 1)
+        totals[product.key] = (product, amount + kilograms, jobs + 1)
     return tuple(
         LoadLine(product, Kilograms(amount), jobs)
         for product, amount, jobs in sorted(totals.values(), key=lambda line: line[0].name)
     )
+
+
+def job_holds(job: SoilJob, forecast: DayForecast) -> tuple[str, ...]:
+    """Sentences for everything in a day's forecast that holds a soil job back; empty: go."""
+    found = []
+    if forecast.rain_mm > HEAVY_RAIN_MM:
+        found.append(f"Heavy rain, {forecast.rain_mm:.0f} mm: washes off, and wet ground is smeared.")
+    if forecast.min_c < FROZEN_BELOW_C:
+        found.append(f"Frost, {forecast.min_c:.0f} °C: nothing on frozen ground.")
+    if job.product is not None and job.product.family in DUSTY and forecast.wind_m_s > WINDY_M_S:
+        found.append(f"Wind, {forecast.wind_m_s:.0f} m/s: the dust drifts (over {WINDY_M_S:.0f} m/s).")
+    return tuple(found)

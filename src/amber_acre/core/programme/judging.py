@@ -20,7 +20,7 @@ from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, Kilograms, unround
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
 from amber_acre.core.season.windows import HEAT_FROM_C
-from amber_acre.core.soil.evidence import SoilFindings
+from amber_acre.core.soil.findings import SoilFindings
 from amber_acre.core.working import Figure, Limit, Working
 
 
@@ -332,6 +332,20 @@ def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFinding
     A log records what happened; these sentences are shown beside it and want a reason. ``others`` are the
     season's standing entries without this one.
     """
+    found = [*label_remarks(entry, others, lawn.size_m2)]
+    found += [
+        f"{entry.on:%-d %B} lies in the closed time “{blackout.name}”."
+        for blackout in lawn.rules.blackouts
+        if blackout.covers(entry.on) and entry.soil_job is None
+    ]
+    forbidden = phosphorus_forbidden(lawn, soil)
+    if entry.product.p2o5 > 0 and forbidden:
+        found.append(f"It carries phosphorus: {forbidden}.")
+    return tuple(found)
+
+
+def label_remarks(entry: Entry, others: Sequence[Entry], size_m2: float) -> tuple[str, ...]:
+    """What a log entry went past on the label: highest rate, interval, yearly maximum, on an area of ``size_m2``."""
     label = entry.product.label
     found = []
     if entry.achieved_rate_g_m2 > label.max_g_m2 * 1.001:
@@ -345,18 +359,10 @@ def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFinding
         for other in same
         if 0 < abs((other.on - entry.on).days) < label.interval_days
     ]
-    total = sum(other.amount_kg for other in (*same, entry)) * 1000 / lawn.size_m2
+    total = sum(other.amount_kg for other in (*same, entry)) * 1000 / size_m2
     if label.yearly_max_g_m2 is not None and total > label.yearly_max_g_m2 * 1.001:
         found.append(
             f"{entry.product.rate_words(total)} this season is over the label's "
             f"{entry.product.rate_words(label.yearly_max_g_m2)} a year."
         )
-    found += [
-        f"{entry.on:%-d %B} lies in the closed time “{blackout.name}”."
-        for blackout in lawn.rules.blackouts
-        if blackout.covers(entry.on)
-    ]
-    forbidden = phosphorus_forbidden(lawn, soil)
-    if entry.product.p2o5 > 0 and forbidden:
-        found.append(f"It carries phosphorus: {forbidden}.")
     return tuple(found)

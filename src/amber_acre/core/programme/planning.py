@@ -8,12 +8,12 @@ from datetime import date
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
-from amber_acre.core.programme.choosing import Filled, fill, targets, why
+from amber_acre.core.programme.choosing import NEEDS_NITROGEN_ABOVE, Filled, fill, targets, why
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.placing import Slot, place_rounds, still_open
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
-from amber_acre.core.soil.evidence import SoilFindings, findings
+from amber_acre.core.soil.findings import SoilFindings, findings
 
 LEAST_WORTH_PLANNING_G_M2 = 0.5  # about 0.1 lb/1000 ft² of nitrogen [common-practice]
 
@@ -80,8 +80,9 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
 
 
 def _without_fed(slots: Sequence[Slot], logged: Sequence[Entry]) -> list[Slot]:
-    """Slots in whose window nothing was logged yet."""
-    return [s for s in slots if not any(s.opens <= entry.on <= s.closes for entry in logged)]
+    """Slots in whose window no nitrogen was logged yet; lime, sulphur and the like are no feed."""
+    fed = [entry for entry in logged if entry.product.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
+    return [s for s in slots if not any(s.opens <= entry.on <= s.closes for entry in fed)]
 
 
 def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings) -> PlannedRound:

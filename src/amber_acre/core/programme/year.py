@@ -14,7 +14,7 @@ from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.supply import Ribbon, supply
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.windows import Span, spans
-from amber_acre.core.soil.evidence import SoilFindings, findings
+from amber_acre.core.soil.findings import SoilFindings, findings
 
 
 @dataclass(frozen=True)

@@ -44,7 +44,8 @@ class Climate:
 
     ``latitude_deg`` from −70 to 70, negative south. Temperatures in °C with min ≤ mean ≤ max in
     every month; rain in mm, 0 or more. ``last_frost``/``first_frost``: the usual last and first hard
-    frost (−2.2 °C, 28 °F) of a season, both or neither. Refuses anything else, naming the month.
+    frost (−2.2 °C, 28 °F) of a season, both or neither. ``elevation_m`` −400 to 5,000; ``region`` a key of
+    the table of native soils, or ''. Refuses anything else, naming the month.
     """
 
     name: str
@@ -55,6 +56,8 @@ class Climate:
     rain_mm: tuple[float, ...]
     last_frost: MonthDay | None = None
     first_frost: MonthDay | None = None
+    elevation_m: float = 0.0
+    region: str = ""
 
     def __post_init__(self) -> None:
         if not -70 <= self.latitude_deg <= 70:
@@ -63,6 +66,13 @@ class Climate:
                 field="latitude",
                 value=self.latitude_deg,
                 limits=(-70, 70),
+            )
+        if not -400 <= self.elevation_m <= 5000:
+            raise OutOfRange(
+                f"An elevation of {self.elevation_m:,.0f} m is outside −400 to 5,000 m. Check the unit.",
+                field="elevation",
+                value=self.elevation_m,
+                limits=(-400, 5000),
             )
         series = (self.mean_c, self.min_c, self.max_c, self.rain_mm)
         if any(len(values) != 12 for values in series):

@@ -1,59 +1,82 @@
-"""A soil test and what it says about phosphorus, potassium and pH for a lawn."""
+"""A soil test as it is kept, what the report said, and the questions to ask before it is believed."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from collections.abc import Mapping
+from dataclasses import dataclass, field
 from datetime import date
-from typing import Literal
+from types import MappingProxyType
+from typing import Literal, get_args
 
-from amber_acre.core.errors import Doubtful, OutOfRange
-from amber_acre.core.quantities import PPM_PER_POUND_PER_ACRE
-from amber_acre.core.tables.soil_ranges import (
-    EXTRACTANTS,
-    LAWN_PH_RANGE,
-    RANGES,
-    TEST_GOOD_FOR_YEARS,
-    Extractant,
+from amber_acre.core.errors import AmberError, DoesNotFit, Doubtful, MissingInput, OutOfRange
+from amber_acre.core.quantities import PPM_PER_POUND_PER_ACRE, MilligramsPerKilogram
+from amber_acre.core.tables.soil_measures import (
+    BUFFER_NAMES,
+    BUFFER_RANGE,
+    CATIONS,
+    ELEMENTS,
+    MEASURES,
+    BufferMethod,
+    Measured,
 )
-from amber_acre.core.working import Figure, Limit, Working
+from amber_acre.core.tables.soil_ranges import EXTRACTANTS, RANGES, REGIONS, TEST_GOOD_FOR_YEARS, Extractant
 
-Level = Literal["unknown", "low", "adequate", "high"]
-TestUnit = Literal["ppm", "lb/acre"]
+TestUnit = Literal["ppm", "lb/acre", "lb/acre 8 in", "meq/100 g"]
+TEST_UNITS: tuple[TestUnit, ...] = get_args(TestUnit)
+FURROW_SLICE_IN = 6.67  # depth of the two million pounds of an acre [furrow-slice]
+TEXTURE_SLACK = 0.011  # laboratories round each fraction to a whole per cent
+BASES_OVER_CEC = 1.5  # cations beyond this many times the exchange: doubled figures, or dissolved lime
 
 
 @dataclass(frozen=True)
 class SoilTest:
-    """One lab test: pH 3–10, P and K as elements in mg/kg, 0–5,000; organic matter a fraction or None.
+    """One lab test: any of the measures of the table, in the units kept there; ``taken_on`` the sampling day.
 
-    Refuses values outside (OutOfRange). ``taken_on`` is the sampling day.
+    ``extractant`` is needed with P, K and the other elements, ``buffer_method`` with a buffer pH
+    (MissingInput). Refuses values outside what a soil can read (OutOfRange) and textures that miss
+    100 % (DoesNotFit). ``depth_mm``: sampling depth where the report gives it.
     """
 
     taken_on: date
-    ph: float
-    phosphorus_mg_kg: float
-    potassium_mg_kg: float
-    extractant: Extractant
-    organic_matter: float | None = None
+    values: Mapping[Measured, float]
+    extractant: Extractant | None = None
+    buffer_method: BufferMethod | None = None
+    depth_mm: float | None = None
+    laboratory: str = ""
+    typed: Mapping[str, str] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
-        if not 3 <= self.ph <= 10:
-            raise OutOfRange(
-                f"pH {self.ph:g} is outside 3–10: no soil reads that. Check the figure.",
-                field="ph",
-                value=self.ph,
-                limits=(3, 10),
-            )
-        for field, name in (("phosphorus_mg_kg", "Phosphorus"), ("potassium_mg_kg", "Potassium")):
-            value = getattr(self, field)
-            if not 0 <= value <= 5000:
-                raise OutOfRange(
-                    f"{name} of {value:,.0f} mg/kg is outside 0–5,000. Check the unit on the report.",
-                    field=field,
-                    value=value,
-                    limits=(0, 5000),
-                )
-        if self.extractant not in EXTRACTANTS:
+        object.__setattr__(self, "values", MappingProxyType(dict(self.values)))
+        if not self.values:
+            raise MissingInput("The test holds no figure. Type at least the pH.", field="ph")
+        for key, value in self.values.items():
+            _possible(key, value)
+        if self.extractant is not None and self.extractant not in EXTRACTANTS:
             raise OutOfRange("Choose the extractant named on the report.", field="extractant")
+        if self.extractant is None and any(element in self.values for element in ELEMENTS):
+            raise MissingInput(
+                "Choose the extractant named on the report: the same soil reads very different phosphorus by each.",
+                field="extractant",
+            )
+        _check_buffer(self.values.get("buffer_ph"), self.buffer_method)
+        _check_texture(self.values)
+        if self.depth_mm is not None and not 10 <= self.depth_mm <= 1000:
+            raise OutOfRange("A sampling depth lies between 1 cm and 1 m. Check the unit.", field="depth")
+
+    @classmethod
+    def of(cls, taken_on: date, extractant: Extractant | None = None, **values: float) -> SoilTest:
+        """A test from keyword figures in kept units: ``SoilTest.of(day, "olsen", ph=7.4, p=29, k=240)``."""
+        return cls(taken_on, {key: values[key] for key in MEASURES if key in values}, extractant)
+
+    @property
+    def ph(self) -> float | None:
+        """pH in water, or None where the test has none."""
+        return self.values.get("ph")
+
+    @property
+    def organic_matter(self) -> float | None:
+        """Organic matter as a fraction of soil mass, or None."""
+        return self.values.get("organic_matter")
 
     def age_doubt(self, today: date) -> Doubtful | None:
         """The sentence for a test more than three years old on ``today``, or None."""
@@ -67,66 +90,175 @@ class SoilTest:
             value=self.taken_on,
         )
 
+    def doubts(self, region: str = "") -> tuple[Doubtful, ...]:
+        """What is possible but odd: units that look doubled, the wrong extractant, pH strange for the region."""
+        found = [doubt for key in self.values if (doubt := _too_high(self, key)) is not None]
+        found += [
+            doubt for doubt in (_bases_doubt(self), _extractant_doubt(self), _region_doubt(self, region)) if doubt
+        ]
+        buffer, ph = self.values.get("buffer_ph"), self.ph
+        if buffer is not None and ph is not None and buffer < ph - 0.05 and self.buffer_method != "mehlich":
+            found.append(
+                Doubtful(
+                    f"Buffer pH {buffer:g} is below pH {ph:g}: this buffer starts higher than any soil it is used "
+                    "on. Were the two swapped? Correct them, or confirm.",
+                    field="buffer_ph",
+                    value=buffer,
+                )
+            )
+        return tuple(found)
 
-@dataclass(frozen=True)
-class SoilFindings:
-    """What the evidence says: level of P and K, the sentence for each, the pH finding, assumptions."""
 
-    phosphorus: Level
-    potassium: Level
-    sentences: tuple[str, ...]
-    assumptions: tuple[str, ...]
-    working: Working
-
-
-def ppm_from_typed(value: float, unit: TestUnit) -> float:
-    """mg/kg from a lab figure in ppm or lb/acre (furrow slice: halve it) [furrow-slice]."""
-    return value * PPM_PER_POUND_PER_ACRE if unit == "lb/acre" else value
-
-
-def findings(test: SoilTest | None, today: date) -> SoilFindings:
-    """Sufficiency reading of a test, or what has to be assumed without one [sufficiency-turf]."""
-    working = Working("Soil test reading")
-    if test is None:
-        return SoilFindings(
-            "unknown",
-            "unknown",
-            ("No soil test: a programme without one is a guess.",),
-            (
-                "No soil test: phosphorus and potassium are unknown. No phosphorus is planned on purpose; "
-                "potassium is not counted as needed.",
-                "No soil test: pH taken to be in a range where the feed works.",
-            ),
-            working,
-        )
-    row = RANGES[test.extractant]
-    levels: dict[str, Level] = {}
-    sentences = [f"Tested {test.taken_on:%-d %B %Y}, {row.name}."]
-    for name, symbol, value, bounds, extractant in (
-        ("Phosphorus", "phosphorus_mg_kg", test.phosphorus_mg_kg, row.phosphorus, row.name),
-        ("Potassium", "potassium_mg_kg", test.potassium_mg_kg, row.potassium, row.potassium_extractant),
-    ):
-        level: Level = "low" if value < bounds[0] else "high" if value > bounds[1] else "adequate"
-        levels[name] = level
-        working.step(
-            f"{name} is {level} ({extractant})",
-            symbol,
-            [Figure(symbol, value, "mg/kg", name.lower())],
-            value,
-            "mg/kg",
-            row.source,
-            (Limit("adequate", bounds[0], bounds[1], row.source),),
-        )
-        sentences.append(f"{name} {value:g} mg/kg: {level} (adequate {bounds[0]:g}–{bounds[1]:g}).")
-    sentences.append(_ph_sentence(test.ph))
-    age = test.age_doubt(today)
-    return SoilFindings(
-        levels["Phosphorus"],
-        levels["Potassium"],
-        tuple(sentences),
-        (age.sentence,) if age else (),
-        working,
+def _possible(key: Measured, value: float) -> None:
+    row = MEASURES[key]
+    if row.low <= value <= row.high:
+        return
+    scale = 100 if row.quantity == "percent" else 1
+    unit = " %" if row.quantity == "percent" else f" {row.unit}" if row.unit else ""
+    name = "pH" if key == "ph" else row.name
+    advice = "no soil reads that. Check the figure." if row.quantity == "number" else "Check the unit on the report."
+    raise OutOfRange(
+        f"{name} {'of ' if key not in ('ph', 'buffer_ph') else ''}{value * scale:,.6g}{unit} is outside "
+        f"{row.low * scale:,.5g}–{row.high * scale:,.5g}{unit}: {advice}",
+        field=key,
+        value=value,
+        limits=(row.low, row.high),
     )
+
+
+def _check_buffer(buffer_ph: float | None, method: BufferMethod | None) -> None:
+    if buffer_ph is None:
+        return
+    if method is None:
+        raise MissingInput(
+            "Choose the buffer method named on the report: SMP, Mehlich and Adams–Evans give different lime for "
+            "one figure.",
+            field="buffer_method",
+        )
+    low, high = BUFFER_RANGE[method]
+    if not low <= buffer_ph <= high:
+        raise OutOfRange(
+            f"A buffer pH of {buffer_ph:g} cannot be {BUFFER_NAMES[method]}, which reads {low:g} to {high:g}. Check the "
+            "figure and the method named on the report.",
+            field="buffer_ph",
+            value=buffer_ph,
+            limits=(low, high),
+        )
+
+
+def _check_texture(values: Mapping[Measured, float]) -> None:
+    parts = [values.get(key) for key in ("sand", "silt", "clay")]
+    given = [part for part in parts if part is not None]
+    if not given:
+        return
+    total = sum(given)
+    if len(given) == 3 and abs(total - 1) > TEXTURE_SLACK:
+        raise DoesNotFit(
+            f"Sand, silt and clay add up to {total * 100:.4g} %, not 100. Copy the three again from the report.",
+            field="clay",
+            value=total,
+            limits=(1, 1),
+        )
+    if len(given) < 3:
+        raise MissingInput("Texture needs sand, silt and clay, all three. Fill in the missing one.", field="clay")
+
+
+def _too_high(test: SoilTest, key: Measured) -> Doubtful | None:
+    row, value = MEASURES[key], test.values[key]
+    if row.doubt is None or value <= row.doubt:
+        return None
+    unit = test.typed.get(f"{key}_unit", "ppm")
+    if row.quantity == "element" and unit == "ppm":
+        hint = f"If the report is in lb/acre, it is {value * PPM_PER_POUND_PER_ACRE:,.5g} mg/kg"
+    else:
+        hint = "Check the unit"
+    shown = value * (100 if row.quantity == "percent" else 1)
+    return Doubtful(
+        f"{row.name} {shown:,.5g} {'%' if row.quantity == 'percent' else row.unit} is far above any usual soil. {hint}: "
+        "correct it, or confirm.",
+        field=key,
+        value=value,
+        limits=(None, row.doubt),
+    )
+
+
+def _bases_doubt(test: SoilTest) -> Doubtful | None:
+    """Cations that cannot fit on the exchange: usually lb/acre typed as ppm; dissolved lime on calcareous soil."""
+    cec, ph = test.values.get("cec"), test.ph
+    bases = charge_of(test)
+    if cec is None or bases is None or cec <= 0 or bases <= BASES_OVER_CEC * cec or (ph is not None and ph > 7.3):
+        return None
+    return Doubtful(
+        f"The cations add up to {bases:.3g} meq/100 g, the exchange capacity is {cec:g}: {bases / cec:.1f} times as much. "
+        "If the report is in lb/acre, choose that unit; otherwise check the figures, or confirm.",
+        field="cec",
+        value=cec,
+    )
+
+
+def charge_of(test: SoilTest) -> float | None:
+    """Exchangeable Ca, Mg, K and Na together, meq/100 g (cmol(+)/kg); None where Ca or Mg is missing."""
+    if "ca" not in test.values or "mg" not in test.values:
+        return None
+    return sum(milliequivalents(key, test.values[key]) for key in CATIONS if key in test.values)
+
+
+def milliequivalents(element: Measured, mg_kg: float) -> float:
+    """meq/100 g of a cation from mg/kg: mg/kg ÷ (10 × equivalent mass) [iupac-masses]."""
+    equivalent = MEASURES[element].equivalent
+    if equivalent is None:
+        raise MissingInput(f"{MEASURES[element].name} is not reported in meq/100 g.", field=element)
+    return mg_kg / (10 * equivalent)
+
+
+def _extractant_doubt(test: SoilTest) -> Doubtful | None:
+    """Where pH and extractant do not go together, or where two extractants would read the figure differently."""
+    ph, p = test.ph, test.values.get("p")
+    if ph is None or p is None or test.extractant is None:
+        return None
+    if test.extractant == "olsen" and ph < 6.0:
+        words = f"Olsen is made for neutral and alkaline soil; at pH {ph:g} laboratories use another"
+    elif test.extractant == "bray-1" and ph > 7.4:
+        words = f"Bray-1 reads too little phosphorus in soil of pH {ph:g}, where lime uses up its acid"
+    elif test.extractant == "mehlich-3" and ph >= 7.3 and p < RANGES["mehlich-3"].adequate["p"][0] <= 2.2 * p:
+        words = (
+            f"At pH {ph:g} many laboratories report Olsen phosphorus; {p:g} mg/kg is low by Mehlich-3 but would be "
+            "adequate by Olsen"
+        )
+    else:
+        return None
+    return Doubtful(f"{words}. Check which the report names, or confirm.", field="extractant", value=test.extractant)
+
+
+def _region_doubt(test: SoilTest, region: str) -> Doubtful | None:
+    if region not in REGIONS or test.ph is None:
+        return None
+    name, (low, high) = REGIONS[region]
+    if low - 0.5 <= test.ph <= high + 0.5:
+        return None
+    return Doubtful(
+        f"pH {test.ph:g} is odd for soil of this region ({name}, usually {low:g}–{high:g}). It may be right, limed or "
+        "brought in: look at the report again, or confirm.",
+        field="ph",
+        value=test.ph,
+        limits=(low, high),
+    )
+
+
+def ppm_from_typed(value: float, unit: TestUnit, element: Measured = "p") -> MilligramsPerKilogram:
+    """mg/kg from a lab figure [furrow-slice].
+
+    lb/acre stands for a furrow slice of 6.67 in and two million pounds: halve it. A few laboratories mean 8 in, which
+    weighs a fifth more. meq/100 g only for Ca, Mg, K and Na.
+    """
+    match unit:
+        case "lb/acre":
+            return MilligramsPerKilogram(value * PPM_PER_POUND_PER_ACRE)
+        case "lb/acre 8 in":
+            return MilligramsPerKilogram(value * PPM_PER_POUND_PER_ACRE * FURROW_SLICE_IN / 8)
+        case "meq/100 g":
+            return MilligramsPerKilogram(value / milliequivalents(element, 1.0))
+    return MilligramsPerKilogram(value)
 
 
 def times_as_acid(ph: float, than_ph: float) -> float:
@@ -134,13 +266,8 @@ def times_as_acid(ph: float, than_ph: float) -> float:
     return float(10 ** (than_ph - ph))
 
 
-def _ph_sentence(ph: float) -> str:
-    low, high = LAWN_PH_RANGE
-    if ph < low:
-        return f"pH {ph:g} is below the lawn range {low:g}–{high:g}: correct it before feeding harder."
-    if ph > high:
-        return (
-            f"pH {ph:g} is above the lawn range {low:g}–{high:g}: yellowing here is likely locked-up iron, "
-            "not hunger; feeding harder does not help."
-        )
-    return f"pH {ph:g} is inside the lawn range {low:g}–{high:g}."
+def refuse_doubts(test: SoilTest, region: str = "") -> None:
+    """Raises the first doubt of a test, for callers that want it confirmed (AmberError)."""
+    doubts: tuple[AmberError, ...] = test.doubts(region)
+    if doubts:
+        raise doubts[0]

@@ -45,13 +45,17 @@ FORM_ROWS: dict[NitrogenForm, FormRow] = {
 
 @dataclass(frozen=True)
 class Family:
-    """A product family; ``mineralised_share`` is the share of its insoluble N released in year one."""
+    """A product family; ``mineralised_share`` is the share of its insoluble N released in year one.
+
+    ``plausible_g_m2``: a solid's label rate above it is asked about; the usual cause is a unit slip [common-practice].
+    """
 
     key: str
     name: str
     mineralised_share: float
     note: str
     source: str
+    plausible_g_m2: float = 400.0
 
 
 FAMILIES: dict[str, Family] = {
@@ -67,5 +71,10 @@ FAMILIES: dict[str, Family] = {
         Family("iron", "Iron for colour", 1.0, "colour without growth; stains paving", "common-practice"),
         Family("stimulant", "Bio-stimulant or wetting agent", 1.0, "support, not nutrient", "common-practice"),
         Family("conditioner", "Soil conditioner", 0.27, "feeds the soil slowly", "biosolid-series"),
+        Family("lime", "Lime", 1.0, "raises pH over months to a year", "common-practice", 800.0),
+        Family("sulphur", "Elemental sulphur", 1.0, "lowers pH while the soil is warm and aerated", "common-practice"),
+        Family("acidifier", "Iron or aluminium sulphate", 1.0, "lowers pH at once; many times the weight of sulphur", "common-practice", 800.0),
+        Family("gypsum", "Gypsum", 1.0, "for sodium; does not change pH", "common-practice", 1000.0),
+        Family("bulk", "Bulk: compost, sand, soil, calcined clay", 0.1, "by depth or volume", "common-practice", 400_000.0),
     )
 }  # fmt: skip

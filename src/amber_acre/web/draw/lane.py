@@ -8,6 +8,7 @@ from datetime import date
 
 import numpy as np
 
+from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.programme.brief import Entry, standing
 from amber_acre.core.programme.due import state_of
 from amber_acre.core.programme.judging import JudgedRound
@@ -23,6 +24,18 @@ PLOT_TOP = 6 + FLAG_LEVELS * (FLAG_HEIGHT + 3)
 BASE = HEIGHT - 4
 # Supply above this many times the highest demand is cut, and the cut is marked.
 CEILING = 2.2
+THIN_HEIGHT = 50.0
+# Letters of soil jobs: what goes down, or what is done.
+LETTERS = {
+    "lime": "Lime",
+    "sulphur": "S",
+    "acidifier": "Fe",
+    "gypsum": "Gyp",
+    "bulk": "Top",
+    "core": "Core",
+    "retest": "Test",
+    "recheck": "Check",
+}
 FLAG_PX_PER_CHARACTER = 7.3
 
 
@@ -71,8 +84,8 @@ class LaneDrawing:
     height: float = HEIGHT
 
 
-def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDrawing:
-    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day."""
+def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown, jobs: Sequence[SoilJob] = ()) -> LaneDrawing:
+    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day; soil jobs have flags too."""
     demand = year.need.demand_g_m2
     highest = float(demand.max()) or 1.0
     total = np.sum([r.daily_g_m2 for r in year.ribbons], axis=0) if year.ribbons else np.zeros_like(demand)
@@ -97,7 +110,7 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDraw
     return LaneDrawing(
         _line(xs, demand, ceiling),
         tuple(ribbons),
-        tuple(_flags(year, scale, day, shown)),
+        tuple(_flags([*_poles(year, day, shown), *_job_poles(jobs, scale, day, shown)], scale)),
         tuple(_cuts(xs, total, ceiling)),
         _words(year),
     )
@@ -131,12 +144,38 @@ def _cuts(xs: Daily, total: Daily, ceiling: float) -> list[tuple[float, str]]:
     ]
 
 
-def _flags(year: LawnYear, scale: Scale, day: date, shown: Shown) -> list[Flag]:
-    """Flags on two levels, so that close ones do not cover one another; the later one gives way."""
+def draw_jobs(name: str, jobs: Sequence[SoilJob], scale: Scale, day: date, shown: Shown) -> LaneDrawing:
+    """A thin lane of an area that is no lawn: its soil jobs alone."""
+    flags = _flags(_job_poles(jobs, scale, day, shown), scale)
+    words = f"{name}: " + (", ".join(flag.title for flag in flags) or "no soil job this season") + "."
+    return LaneDrawing("", (), tuple(flags), (), words, THIN_HEIGHT - 4, THIN_HEIGHT - 4, THIN_HEIGHT)
+
+
+def _poles(year: LawnYear, day: date, shown: Shown) -> list[_Pole]:
     numbers = {judged.round.number for judged in year.rounds}
-    poles = [_round_pole(judged, day, shown) for judged in year.rounds if not judged.round.skipped] + [
-        _entry_pole(entry, shown) for entry in standing(year.entries) if entry.round_number not in numbers
+    return [_round_pole(judged, day, shown) for judged in year.rounds if not judged.round.skipped] + [
+        _entry_pole(entry, shown)
+        for entry in standing(year.entries)
+        if entry.round_number not in numbers and entry.soil_job is None
     ]
+
+
+def _job_poles(jobs: Sequence[SoilJob], scale: Scale, day: date, shown: Shown) -> list[_Pole]:
+    """Poles of soil jobs inside the season: their letter, number and amount."""
+    poles = []
+    for job in jobs:
+        on = job.done_on or job.job.on
+        if job.skipped or not scale.start <= on < scale.end:
+            continue
+        letter = LETTERS.get(job.product.family, "A") if job.product else LETTERS[job.job.work]
+        amount = f" {shown.amount(job.product, job.logged_kg or job.amount_kg)}" if job.product else ""
+        state = job.state(day)
+        poles.append(_Pole(on, f"{letter}{amount}", f"{job.job.name}{amount}, {on:%-d %B}, {state}", f"soil {state}"))
+    return poles
+
+
+def _flags(poles: Sequence[_Pole], scale: Scale) -> list[Flag]:
+    """Flags on two levels, so that close ones do not cover one another; the later one gives way."""
     taken = [-1.0] * FLAG_LEVELS
     flags = []
     for pole in sorted(poles, key=lambda p: p.on):

@@ -2,13 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Self
+from typing import Literal, Self
 
 from pydantic import Field, model_validator
 
 from amber_acre.core.errors import AmberError
 from amber_acre.core.season.climate import Climate
-from amber_acre.web.forms.fields import Checked, Latitude, Needed, OptionalDay, Rain, Temperature
+from amber_acre.web.forms.fields import Checked, Latitude, Needed, OptionalDay, OptionalDistance, Rain, Temperature
 from amber_acre.web.forms.reading import Form
 
 
@@ -25,6 +25,8 @@ class ClimateForm(Form):
     months: list[MonthForm] = Field(min_length=12, max_length=12)
     last_frost: OptionalDay = None
     first_frost: OptionalDay = None
+    elevation: OptionalDistance = None
+    region: Literal["", "humid", "interior", "arid"] = ""
     confirmed: Checked = False
 
     @model_validator(mode="after")
@@ -45,12 +47,19 @@ class ClimateForm(Form):
             tuple(m.rain.value for m in self.months),
             self.last_frost,
             self.first_frost,
+            self.elevation.value if self.elevation else 0.0,
+            self.region,
         )
 
 
 def typed_climate(climate: Climate) -> dict[str, str]:
     """A climate as the form shows it."""
-    texts = {"name": climate.name, "latitude": f"{climate.latitude_deg:g}"}
+    texts = {
+        "name": climate.name,
+        "latitude": f"{climate.latitude_deg:g}",
+        "elevation": f"{climate.elevation_m:g} m" if climate.elevation_m else "",
+        "region": climate.region,
+    }
     rows = zip(climate.mean_c, climate.min_c, climate.max_c, climate.rain_mm, strict=True)
     for n, values in enumerate(rows):
         for key, value in zip(("mean", "low", "high", "rain"), values, strict=True):

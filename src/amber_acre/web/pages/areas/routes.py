@@ -18,9 +18,8 @@ from amber_acre.core.measure.entry import Reading as Units
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.size import Size
 from amber_acre.core.tables.grasses import GRASSES
-from amber_acre.core.tables.soil_ranges import RANGES
 from amber_acre.store import areas as store
-from amber_acre.store import site
+from amber_acre.store import site, soil_tests
 from amber_acre.store.areas import AreaDraft
 from amber_acre.store.clients import property_of, set_area_deleted
 from amber_acre.store.plants import plants
@@ -39,12 +38,11 @@ from amber_acre.web.forms.measuring import (
     without_empty_shapes,
 )
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.forms.soil import SoilTestForm
+from amber_acre.web.forms.soil import EXTRACTANT_CHOICES
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.areas.forms import AreaForm, LawnForm, MeasuredForm, PatchForm, form_for, typed_area
 
 router = APIRouter()
-EXTRACTANT_CHOICES = [(row.extractant, row.name) for row in RANGES.values()]
 SOIL_DEFAULTS = {"soil-unit": "ppm", "soil-extractant": "mehlich-3"}
 NEW = {"size-outline": "rectangle", "upkeep": "middle", "clippings": "returned", "water": "rain", "evidence": "none"}
 FACT_DEFAULTS = {"tree": {"facts-trunk_by": "diameter", "facts-zone_by": "trunk", "facts-factor": "12"}}
@@ -87,24 +85,6 @@ def preview_board(request: Request, session: Reading, posted: Posted, property_i
     return render(request, "areas/board.html", units=units_of(place.units), board=board)
 
 
-@router.get("/areas/{area_id}/soil-tests/new")
-def new_test(request: Request, session: Reading, area_id: Key) -> HTMLResponse:
-    row = found(store.area_of(session, area_id), "This area")
-    return _test_form(request, row, Read(None, SOIL_DEFAULTS))
-
-
-@router.post("/areas/{area_id}/soil-tests/new")
-def add_test(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
-    row = found(store.area_of(session, area_id), "This area")
-    plain = {key.removeprefix("soil-"): value for key, value in posted.items()}
-    read = read_form(SoilTestForm, plain, today=today)
-    if read.value is None:
-        faults = {f"soil-{name}": fault for name, fault in read.faults.items()}
-        return _test_form(request, row, Read(None, posted, faults), 422)
-    store.add_soil_test(session, area_id, read.value.test(), read.value.unit)
-    return go(_address(row))
-
-
 @router.post("/areas/{area_id}/delete")
 def delete_area(session: Writing, _posted: Posted, area_id: Key) -> Response:
     row = found(store.area_of(session, area_id), "This area")
@@ -136,7 +116,12 @@ def _save(
         return _form(request, session, place, kind, Read(None, one_more(posted, role)), row)
     reading = reading_for(place.units, posted, site.pacers(session))
     read = read_form(
-        form_for(kind), without_empty_shapes(posted), reading=reading, plot_m2=plot_of(place.plot_m2), today=today
+        form_for(kind),
+        without_empty_shapes(posted),
+        reading=reading,
+        plot_m2=plot_of(place.plot_m2),
+        today=today,
+        region=place.climate.region,
     )
     read.typed = posted
     draft = _draft(session, place, kind, read, posted, reading)
@@ -150,7 +135,7 @@ def _save(
         read.refuse(error)
         return _form(request, session, place, kind, read, row, 409)
     if isinstance(form, LawnForm) and form.soil is not None:
-        store.add_soil_test(session, saved.id, form.soil.test(), form.soil.unit)
+        soil_tests.save_soil_test(session, saved.id, form.soil.test(), confirmed=form.soil.confirmed)
     site.settle(session, place)
     return go(f"/areas/{saved.id}/walk/look" if posted.get("walk") else _address(saved))
 
@@ -239,19 +224,6 @@ def _form(
         plants=plants(session),
         extractants=EXTRACTANT_CHOICES,
         bare=BARE[place.units],
-    )
-
-
-def _test_form(request: Request, row: AreaRow, read: Read[SoilTestForm], status: int = 200) -> HTMLResponse:
-    return render(
-        request,
-        "areas/soil_test.html",
-        status,
-        row=row,
-        back=_address(row),
-        typed=read.typed,
-        faults=read.faults,
-        extractants=EXTRACTANT_CHOICES,
     )
 
 

@@ -9,12 +9,13 @@ from pydantic import ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.tables.nitrogen_forms import FAMILIES
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.fields import Checked, Needed, Note
 from amber_acre.web.forms.reading import Form
 
 OLDEST_DAYS = 731  # an entry older than this is a slip of the year
-UNHEARD_OF_G_M2 = 2000.0  # 2 kg/m²; a top dressing lies under it
+UNHEARD_OF_TIMES = 5.0  # times what is plausible on a label of the family
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
 
 
@@ -75,19 +76,20 @@ class EntryForm(Form):
         read = read_amount(self.amount, context["shelf"][self.product])
         covered = typed.area(self.covered, context["bare_area"], "covered").value
         rate = read.value * 1000 / covered
-        doubt = _doubt(rate, covered, context["size_m2"], context.get("planned_g_m2"))
+        unheard_of = UNHEARD_OF_TIMES * FAMILIES[context["shelf"][self.product].family].plausible_g_m2
+        doubt = _doubt(rate, covered, context["size_m2"], context.get("planned_g_m2"), unheard_of)
         if doubt is not None and not self.confirmed:
             raise doubt
         return self
 
 
-def _doubt(rate: float, covered: float, size_m2: float, planned: float | None) -> AmberError | None:
+def _doubt(rate: float, covered: float, size_m2: float, planned: float | None, unheard_of: float) -> AmberError | None:
     if covered > size_m2 * 1.05:
         return Doubtful(
-            f"{covered:,.0f} m² covered is more than the lawn, {size_m2:,.0f} m². Correct it, or confirm.",
+            f"{covered:,.0f} m² covered is more than the area, {size_m2:,.0f} m². Correct it, or confirm.",
             field="covered",
         )
-    if rate > UNHEARD_OF_G_M2:
+    if rate > unheard_of:
         return Doubtful(
             f"{rate:,.0f} g/m² is more than any product goes down at. Check amount, unit and area, or confirm.",
             field="amount",

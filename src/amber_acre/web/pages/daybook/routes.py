@@ -18,15 +18,17 @@ from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, standing
-from amber_acre.core.programme.judging import remarks
+from amber_acre.core.programme.judging import label_remarks, remarks
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.season.climate import next_season_start, season_start
-from amber_acre.core.soil.evidence import findings
+from amber_acre.core.soil.findings import findings
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
-from amber_acre.store.areas import lawn_of, lawn_row
+from amber_acre.store.areas import area_of, lawn_of
+from amber_acre.store.climates import climate_of
+from amber_acre.store.corrections import job_row, work_rows
 from amber_acre.store.shelf import product_of, shelf
-from amber_acre.store.tables import AreaRow, EntryRow, RoundRow
+from amber_acre.store.tables import AreaRow, EntryRow, RoundRow, SoilJobRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -45,10 +47,25 @@ class _Job:
     round: RoundRow | None
     corrects: EntryRow | None
     products: Mapping[int, Product]
+    soil_job: SoilJobRow | None = None
 
     @property
     def planned_g_m2(self) -> float | None:
-        return self.round.rate_g_m2 if self.round else None
+        """The rate planned, of the round or of the soil job."""
+        return self.round.rate_g_m2 if self.round else self.soil_job.rate_g_m2 if self.soil_job else None
+
+    @property
+    def planned_product(self) -> Product | None:
+        """What was planned to go down."""
+        if self.round is not None:
+            return self.products[self.round.product_id]
+        product_id = self.soil_job.correction.product_id if self.soil_job else None
+        return self.products[product_id] if product_id is not None else None
+
+    @property
+    def query(self) -> str:
+        """The part of the address that names the round or the job."""
+        return f"?round={self.round.id}" if self.round else f"?job={self.soil_job.id}" if self.soil_job else ""
 
 
 @router.get("/daybook")
@@ -59,6 +76,7 @@ def list_entries(request: Request, session: Reading) -> HTMLResponse:
         "daybook/list.html",
         rows=[(row, store.entry_of(row, None), Shown(units_of(row.area.property.units))) for row in rows],
         corrected={row.corrects_id: row.id for row in rows if row.corrects_id},
+        works=work_rows(session),
     )
 
 
@@ -70,16 +88,19 @@ def export_entries(session: Reading) -> Response:
 
 
 @router.get("/areas/{area_id}/log")
-def new_entry(request: Request, session: Reading, today: Today, area_id: Key, round: Key | None = None) -> HTMLResponse:
-    job = _job(session, area_id, round, None)
-    return _form(request, job, Read(None, _blank(job, today)))
+def new_entry(
+    request: Request, session: Reading, today: Today, area_id: Key, round: Key | None = None, job: Key | None = None
+) -> HTMLResponse:
+    what = _job(session, area_id, round, None, job)
+    return _form(request, what, Read(None, _blank(what, today)))
 
 
 @router.post("/areas/{area_id}/log")
 def write_entry(
-    request: Request, session: Writing, posted: Posted, today: Today, area_id: Key, round: Key | None = None
-) -> Response:
-    return _write(request, session, posted, today, _job(session, area_id, round, None))
+    request: Request, session: Writing, posted: Posted, today: Today, area_id: Key, round: Key | None = None,
+    job: Key | None = None,
+) -> Response:  # fmt: skip
+    return _write(request, session, posted, today, _job(session, area_id, round, None, job))
 
 
 @router.post("/areas/{area_id}/log/reading")
@@ -106,7 +127,7 @@ def read_entry(
 @router.get("/entries/{entry_id}/correct")
 def new_correction(request: Request, session: Reading, today: Today, entry_id: Key) -> HTMLResponse:
     row = found(store.entry_row(session, entry_id), "This entry")
-    job = _job(session, row.area_id, row.round_id, row)
+    job = _job(session, row.area_id, row.round_id, row, row.soil_job_id)
     typed_text = {
         "form_key": secrets.token_hex(16),
         "product": str(row.product_id),
@@ -124,7 +145,7 @@ def new_correction(request: Request, session: Reading, today: Today, entry_id: K
 @router.post("/entries/{entry_id}/correct")
 def write_correction(request: Request, session: Writing, posted: Posted, today: Today, entry_id: Key) -> Response:
     row = found(store.entry_row(session, entry_id), "This entry")
-    return _write(request, session, posted, today, _job(session, row.area_id, row.round_id, row))
+    return _write(request, session, posted, today, _job(session, row.area_id, row.round_id, row, row.soil_job_id))
 
 
 def _texts(row: EntryRow) -> EntryTexts:
@@ -133,23 +154,29 @@ def _texts(row: EntryRow) -> EntryTexts:
     )
 
 
-def _job(session: Reading, area_id: int, round_id: int | None, corrects: EntryRow | None) -> _Job:
-    area = found(lawn_row(session, area_id), "This lawn")
+def _job(
+    session: Reading, area_id: int, round_id: int | None, corrects: EntryRow | None, job_id: int | None = None
+) -> _Job:
+    area = found(area_of(session, area_id), "This area")
     row = session.get(RoundRow, round_id) if round_id else None
     if row is not None and row.programme.area_id != area_id:
         row = None
+    soil_job = job_row(session, job_id) if job_id else None
+    if soil_job is not None and soil_job.correction.area_id != area_id:
+        soil_job = None
     products = {p.key: p for p in shelf(session)}
-    for kept in (row.product if row else None, corrects.product if corrects else None):
+    planned = soil_job.correction.product if soil_job else None
+    for kept in (row.product if row else None, corrects.product if corrects else None, planned):
         if kept is not None:
             products.setdefault(kept.id, product_of(kept))
-    return _Job(area, row, corrects, products)
+    return _Job(area, row, corrects, products, soil_job)
 
 
 def _blank(job: _Job, today: date) -> dict[str, str]:
     units = units_of(job.area.property.units)
     return {
         "form_key": secrets.token_hex(16),
-        "product": str(job.round.product_id) if job.round else "",
+        "product": str(job.planned_product.key) if job.planned_product else "",
         "covered": Shown(units).exact_area(job.area.size_m2),
         "applied_on": today.isoformat(),
     }
@@ -187,26 +214,33 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
             product_id=form.product, applied_on=form.applied_on, amount_kg=amount.value, amount_typed=amount.text,
             covered_m2=covered.value, covered_typed=covered.text, who=form.who, licence=form.licence,
             weather=form.weather, note=form.note, reason=form.reason, recorded_at=datetime.now(UTC),
-            corrects_id=job.corrects.id if job.corrects else None,
+            corrects_id=job.corrects.id if job.corrects else None, soil_job_id=job.soil_job.id if job.soil_job else None,
         )  # fmt: skip
     except AmberError as error:
         read.refuse(error)
         return _form(request, job, read, 409)
+    if job.soil_job is not None:
+        return go(f"/corrections/{job.soil_job.correction_id}#job-{job.soil_job.id}")
+    if job.area.kind != "lawn":
+        return go(f"/areas/{job.area.id}/soil")
     number = f"&round={job.round.number}" if job.round else ""
     return go(f"/properties/{job.area.property_id}?area={job.area.id}{number}#ledger")
 
 
 def _reasons_wanted(session: Session, job: _Job, entry: Entry, today: date) -> tuple[str, ...]:
     """What the entry goes past: label and rule, with the season's other entries, and the plan by a tenth."""
-    lawn = lawn_of(job.area)
-    start = season_start(lawn.climate, entry.on)
+    start = season_start(climate_of(job.area.property.climate), entry.on)
     replaced = job.corrects.id if job.corrects else None
     others = [
         e
         for e in standing(store.entries_of(session, job.area.id, {}))
         if start <= e.on < next_season_start(start) and e.key != replaced
     ]
-    found = remarks(lawn, entry, others, findings(lawn.soil_test, today))
+    if job.area.kind == "lawn":
+        lawn = lawn_of(job.area)
+        found = remarks(lawn, entry, others, findings(lawn.soil_test, today))
+    else:
+        found = label_remarks(entry, others, job.area.size_m2)
     planned, rate = job.planned_g_m2, entry.achieved_rate_g_m2
     if planned and abs(rate - planned) > OFF_PLAN * planned:
         return (
@@ -217,8 +251,8 @@ def _reasons_wanted(session: Session, job: _Job, entry: Entry, today: date) -> t
 
 
 def _form(request: Request, job: _Job, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
-    product = job.products[job.round.product_id] if job.round else None
-    amount_kg = job.round.rate_g_m2 * job.area.size_m2 / 1000 if job.round else None
+    product = job.planned_product
+    amount_kg = job.planned_g_m2 * job.area.size_m2 / 1000 if job.planned_g_m2 else None
     return render(
         request,
         "daybook/entry.html",

@@ -21,6 +21,7 @@ from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
 from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
+from amber_acre.store.corrections import findings_of
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stock_kg
 from amber_acre.store.tables import PropertyRow, RoundRow
@@ -28,6 +29,7 @@ from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.programme import soil_side
 from amber_acre.web.pages.programme.forms import RoundForm, read_rate
 from amber_acre.web.shown import Shown
 
@@ -133,8 +135,11 @@ def _page(
     tape, drawn = None, []
     if season is not None:
         tape = draw_tape(season, next_season_start(season), lanes[0].year.spans, day)
-        drawn = [DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown)) for lane in lanes]
+        drawn = [
+            DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown, soil_side.jobs_of(lane))) for lane in lanes
+        ]
     chosen = next((lane for lane in lanes if lane.area.id == area_id), lanes[0] if lanes else None)
+    soil = soil_side.ledger_of(chosen) if chosen else None
     judged = _chosen_round(chosen, number, day)
     return render(
         request,
@@ -147,7 +152,11 @@ def _page(
         tape=tape,
         lanes=drawn,
         others=[row for row in everything if row.kind != "lawn"],
+        thin=soil_side.thin_lanes(session, everything, tape, day, shown) if tape else [],
         chosen=chosen,
+        soil=soil,
+        season_jobs=soil_side.season_jobs(chosen) if chosen else [],
+        open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
         judged=judged,
         stock=stock_kg(session),
         states={j.round.number: state_of(j, day) for j in chosen.year.rounds} if chosen else {},
@@ -155,7 +164,7 @@ def _page(
         products=shelf(session),
         change=change,
         faults=change.faults if change else {},
-        working=_working(chosen, judged, working),
+        working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,
     )
 

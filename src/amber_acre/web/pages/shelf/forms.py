@@ -8,11 +8,12 @@ from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.products.product import Label, Pack, Product, parse_grade
+from amber_acre.core.products.product import Label, Pack, Product, SoilAction, parse_grade
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
+from amber_acre.core.tables.liming import MESHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, NITROGEN_FORMS
 from amber_acre.store.tables import ProductRow
-from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalNumber, OptionalPercent
+from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalNumber, OptionalPercent, OptionalShare
 from amber_acre.web.forms.reading import Form
 
 OTHER_ELEMENTS = ("Ca", "Mg", "S", "Fe", "Mn", "Zn", "Cu", "B", "Mo")
@@ -48,6 +49,41 @@ class PackForm(Form):
     price: Number
 
 
+class SievesForm(Form):
+    """Share of a lime that passes each mesh, per cent."""
+
+    m4: OptionalPercent = None
+    m8: OptionalPercent = None
+    m20: OptionalPercent = None
+    m60: OptionalPercent = None
+    m100: OptionalPercent = None
+
+
+class SoilForm(Form):
+    """What the product does to soil."""
+
+    lime_kind: Literal["", "calcitic", "dolomitic", "hydrated"] = ""
+    neutralising: OptionalShare = None
+    moisture: OptionalPercent = None
+    sieves: SievesForm = Field(default_factory=SievesForm)
+    sulphur: OptionalPercent = None
+    aluminium: OptionalPercent = None
+    material: str = ""
+
+    def action(self) -> SoilAction:
+        """The core value."""
+        sieves = {mesh: getattr(self.sieves, f"m{mesh}") for mesh in MESHES}
+        return SoilAction(
+            self.neutralising,
+            self.lime_kind,
+            {mesh: share.value for mesh, share in sieves.items() if share},
+            self.moisture.value if self.moisture else 0.0,
+            self.sulphur.value if self.sulphur else 0.0,
+            self.aluminium.value if self.aluminium else 0.0,
+            self.material,
+        )
+
+
 class ProductForm(Form):
     name: Needed
     state: Literal["solid", "liquid"]
@@ -63,6 +99,7 @@ class ProductForm(Form):
     interval: Number
     yearly_max: str = ""
     packs: list[PackForm] = Field(default_factory=list)
+    soil: SoilForm = Field(default_factory=SoilForm)
     confirmed: Checked = False
 
     @field_validator("grade")
@@ -131,6 +168,7 @@ class ProductForm(Form):
             {element: share.value for element, share in others.items() if share and share.value > 0},
             self.density,
             self.longevity,
+            self.soil.action(),
         )
 
     def _mass_rate(self, field: str) -> GramsPerSquareMetre:
@@ -144,6 +182,12 @@ class ProductForm(Form):
         if self.state == "liquid":
             read = typed.volume(pack.size, field=field)
             return Pack(read.text, Kilograms(read.value * (self.density or 0.0)), Money(pack.price))
+        if self.density:
+            try:
+                read = typed.volume(pack.size, "kg", field)
+                return Pack(read.text, Kilograms(read.value * self.density), Money(pack.price))
+            except NotUnderstood:
+                pass  # no volume: a weight
         read = typed.mass(pack.size, field=field)
         return Pack(read.text, Kilograms(read.value), Money(pack.price))
 
@@ -174,6 +218,7 @@ def typed_product(row: ProductRow) -> dict[str, str]:
         "yearly_max": row.yearly_max_typed,
         "interval": str(row.interval_days),
     }
+    texts |= _typed_soil(row)
     for form in NITROGEN_FORMS:
         texts[f"forms-{form}"] = _plain(100 * getattr(row, f"n_{form}"))
     for other in row.others:
@@ -183,6 +228,22 @@ def typed_product(row: ProductRow) -> dict[str, str]:
     if row.rate_confirmed:
         texts["confirmed"] = "on"
     return texts
+
+
+def _typed_soil(row: ProductRow) -> dict[str, str]:
+    """What a product does to soil, as the form shows it."""
+    action = row.soil_action
+    if action is None:
+        return {}
+    texts = {
+        "soil-lime_kind": action.lime_kind,
+        "soil-neutralising": _plain(100 * (action.neutralising_value or 0)),
+        "soil-moisture": _plain(100 * action.moisture),
+        "soil-sulphur": _plain(100 * action.elemental_sulphur),
+        "soil-aluminium": _plain(100 * action.aluminium),
+        "soil-material": action.material,
+    }
+    return texts | {f"soil-sieves-m{sieve.mesh}": _plain(100 * sieve.passing) for sieve in row.sieves}
 
 
 def _plain(value: float | None) -> str:

@@ -11,6 +11,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import parse_grade
+from amber_acre.core.tables.amendments import MATERIALS
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store.tables import ProductRow
@@ -166,4 +167,5 @@ def _form(request: Request, read: Read[ProductForm], row: ProductRow | None, sta
         families_choices=[(f.key, f.name) for f in FAMILIES.values()],
         form_rows=FORM_ROWS.values(),
         other_elements=OTHER_ELEMENTS,
+        materials=[(m.key, m.name) for m in MATERIALS.values()],
     )

@@ -10,6 +10,7 @@ from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.programme.due import state_of
 from amber_acre.store.areas import facts_of
 from amber_acre.store.programmes import Lane
+from amber_acre.store.soil_tests import newest_test
 from amber_acre.store.tables import AreaRow, WalkRow
 from amber_acre.web.draw.sheet import Reading
 from amber_acre.web.shown import Shown
@@ -62,7 +63,7 @@ def _nitrogen(lane: Lane, shown: Shown) -> Reading:
 
 
 def _ph(row: AreaRow, walk: WalkRow | None) -> Reading:
-    tested = row.soil_tests[0] if row.soil_tests else None
+    tested = newest_test(row)
     probed = walk if walk is not None and walk.ph is not None else None
     newer = probed is not None and (tested is None or probed.on_day > tested.taken_on)
     value = probed.ph if newer and probed else tested.ph if tested else None

@@ -184,7 +184,7 @@ def _page(
         kinds=KINDS,
         chosen=chosen,
         tape=tape,
-        lane=draw_lane(year.year, tape.scale, today, shown) if year and tape else None,
+        lane=draw_lane(year.year, tape.scale, today, shown, [job for _, job in year.jobs]) if year and tape else None,
         chosen_facts=_facts_shown(chosen) if chosen else [],
         chosen_plants=_plants_of(session, chosen) if chosen else [],
         remarks=[*_remarks(drawn, contexts, shown), *_not_taken(place, drawn, contexts, unknown)],

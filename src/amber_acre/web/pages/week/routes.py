@@ -8,15 +8,19 @@ from datetime import date, timedelta
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
+from amber_acre.core.correction.jobs import WORK_WORDS, JobState, SoilJob
 from amber_acre.core.products.packs import whole_packs
 from amber_acre.core.products.product import Pack
-from amber_acre.core.programme.due import DayForecast, DueState, holds, load_sheet, state_of, week_of
+from amber_acre.core.programme.due import DayForecast, DueState, holds, job_holds, load_sheet, state_of, week_of
 from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.quantities import Kilograms
 from amber_acre.store.areas import all_lawns, lawn_of
 from amber_acre.store.clients import properties
+from amber_acre.store.climates import climate_of
+from amber_acre.store.corrections import open_corrections, soil_jobs
 from amber_acre.store.programmes import Lane, lane, season_to_show
 from amber_acre.store.shelf import shelf, stock_kg
+from amber_acre.store.tables import SoilJobRow
 from amber_acre.web.page import AsOf, Reading, Today, render, units_of
 from amber_acre.web.shown import Shown
 
@@ -42,6 +46,17 @@ class DueJob:
     shown: Shown
 
 
+@dataclass(frozen=True)
+class DueSoil:
+    """A job of a soil correction that wants attention this week."""
+
+    row: SoilJobRow
+    job: SoilJob
+    state: JobState
+    days: tuple[DayHold, ...]
+    shown: Shown
+
+
 @router.get("/")
 def this_week(request: Request, session: Reading, today: Today, day: AsOf = None) -> HTMLResponse:
     """The ISO week of a day, today's where none is asked for."""
@@ -50,13 +65,21 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
     from_day = max(monday, min(today, sunday))
     jobs = _jobs(request, session, monday, from_day)
     due = [job for job in jobs if job.state == "due"]
-    load = load_sheet([job.judged for job in due])
+    soil = _soil(request, session, monday, from_day)
+    soil_due = [job for job in soil if job.state == "due"]
+    load = load_sheet([job.judged for job in due], [job.job for job in soil_due])
     return render(
         request,
         "week/week.html",
         monday=monday,
         from_day=from_day,
-        weather=_weather(due).items(),
+        weather=(
+            _weather(due)
+            | {j.row.correction.area.property.climate.name: [d.forecast for d in j.days] for j in soil_due}
+        ).items(),
+        soil_due=soil_due,
+        soil_late=[job for job in soil if job.state == "overdue"],
+        work_words=WORK_WORDS,
         sunday=sunday,
         earlier=monday - timedelta(days=7),
         later=monday + timedelta(days=7),
@@ -82,6 +105,25 @@ def _jobs(request: Request, session: Reading, monday: date, from_day: date) -> l
                 days = tuple(DayHold(f, holds(judged, f)) for f in forecast)
                 found.append(DueJob(one, judged, state, days, shown))
     return sorted(found, key=lambda job: (job.lane.area.property.name, job.lane.area.id, job.judged.round.on))
+
+
+def _soil(request: Request, session: Reading, monday: date, from_day: date) -> list[DueSoil]:
+    """Soil jobs that are due in the week, or were and are not done."""
+    sunday = monday + timedelta(days=6)
+    found = []
+    for row, job in soil_jobs(session, open_corrections(session), from_day):
+        state = job.state(from_day)
+        if state == "coming" and job.job.opens <= sunday:
+            state = "due"
+        if state not in ("due", "overdue"):
+            continue
+        area = row.correction.area
+        shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
+        forecast = request.app.state.weather.forecast(climate_of(area.property.climate), monday, 7)
+        found.append(DueSoil(row, job, state, tuple(DayHold(f, job_holds(job, f)) for f in forecast), shown))
+    return sorted(
+        found, key=lambda due: (due.row.correction.area.property.name, due.row.correction.area_id, due.job.job.on)
+    )
 
 
 def _weather(jobs: list[DueJob]) -> dict[str, list[DayForecast]]:

@@ -1,0 +1,126 @@
+"""A physical amendment worked out: volume, mass, packs' worth, water it holds, phosphorus it adds, share of the root zone."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+
+from amber_acre.core.errors import OutOfRange
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.soil.holes import Holes
+from amber_acre.core.tables.amendments import MATERIALS, OPTIONS, Finding, Option
+from amber_acre.core.working import Figure, Working
+
+DENSITY_OF_SOIL = 1.3  # kg/L, a loam in place [common-practice]
+TILLAGE_FREE_MM = 12.0  # a top dressing smothers turf beyond about half an inch at once [common-practice]
+
+
+@dataclass(frozen=True)
+class Amendment:
+    """One option for an area: litres and kg in all, mm it lies, water it adds, P it adds, its share of the zone."""
+
+    option: Option
+    litres: float
+    mass_kg: float
+    depth_mm: float
+    rate_g_m2: float
+    water_mm: float
+    phosphorus_g_m2: float
+    zone_volume_share: float
+    zone_mass_share: float
+    warnings: tuple[str, ...]
+    working: Working
+
+
+def options_for(finding: Finding) -> tuple[Option, ...]:
+    """Every option for a finding, of every school, in the order of the table: no league."""
+    return tuple(option for option in OPTIONS if option.finding == finding)
+
+
+def amend(
+    option: Option, size_m2: SquareMetres, zone_mm: float, holes: Holes | None = None, dose: float | None = None,
+    density_kg_l: float | None = None, phosphorus_high: bool = False, turf: bool = True,
+) -> Amendment:  # fmt: skip
+    """Works an option out for an area with a root zone of ``zone_mm`` (20–1,000) [plane-geometry, amendment-figures].
+
+    ``dose`` in the option's unit replaces the one of the table (depth 0.5–300 mm, rate 0.1–5,000 g/m²);
+    ``density_kg_l`` of the product at hand replaces the typical one.
+    """
+    if not 20 <= zone_mm <= 1000:
+        raise OutOfRange("The root zone lies between 2 cm and 1 m.", field="zone", limits=(20, 1000))
+    working = Working(f"{option.name}")
+    material = MATERIALS.get(option.material)
+    if material is None:
+        return Amendment(option, 0, 0, 0, 0, 0, 0, 0, 0, (), working)
+    density = density_kg_l or material.density_kg_l
+    bulk = Figure("density", density, "kg/L", f"bulk density of {material.name}")
+    depth, rate = _laid(option, holes, dose, bulk, working)
+    size = Figure("size_m2", size_m2, "m²", "size of the area")
+    litres = working.step(
+        "Volume in all", "depth_mm * size_m2", [Figure("depth_mm", depth, "mm", "spread over the area"), size],
+        depth * size_m2, "L", "plane-geometry", note="1 mm on 1 m² is 1 L.",
+    )  # fmt: skip
+    mass = working.step("Mass in all", "rate_g_m2 * size_m2 / 1000", [Figure("rate_g_m2", rate, "g/m²", "rate"), size],
+                        rate * size_m2 / 1000, "kg", material.source)  # fmt: skip
+    water = working.step(
+        "Water it holds for plants", "rate_g_m2 / 1000 * water_share",
+        [Figure("rate_g_m2", rate, "g/m²", "rate"), Figure("water_share", material.water_share, "", "of its own weight")],
+        rate / 1000 * material.water_share, "mm", material.source, note="1 kg of water on 1 m² is 1 mm.",
+    )  # fmt: skip
+    phosphorus = working.step(
+        "Phosphorus it adds", "rate_g_m2 * phosphorus",
+        [Figure("rate_g_m2", rate, "g/m²", "rate"), Figure("phosphorus", material.phosphorus, "", "P in it")],
+        rate * material.phosphorus, "g/m²", material.source,
+    )  # fmt: skip
+    zone = Figure("zone_mm", zone_mm, "mm", "root zone")
+    by_volume = working.step("Share of the root zone by volume", "depth_mm / zone_mm",
+                             [Figure("depth_mm", depth, "mm", "of it"), zone], depth / zone_mm, "", "plane-geometry")  # fmt: skip
+    by_mass = working.step(
+        "Share of the root zone by mass", "rate_g_m2 / (zone_mm * 1000 * soil_density)",
+        [Figure("rate_g_m2", rate, "g/m²", "rate"), zone, Figure("soil_density", DENSITY_OF_SOIL, "kg/L", "soil in place")],
+        rate / (zone_mm * 1000 * DENSITY_OF_SOIL), "", "common-practice",
+    )  # fmt: skip
+    warnings = _warnings(option, depth, phosphorus, phosphorus_high, turf)
+    return Amendment(option, litres, mass, depth, rate, water, phosphorus, by_volume, by_mass, warnings, working)
+
+
+def _laid(
+    option: Option, holes: Holes | None, dose: float | None, bulk: Figure, working: Working
+) -> tuple[float, float]:
+    """Depth in mm over the area and rate in g/m² of an option."""
+    if option.unit == "rate":
+        rate = option.dose if dose is None else dose
+        if not 0.1 <= rate <= 5000:
+            raise OutOfRange(
+                "A rate here lies between 0.1 and 5,000 g/m². Check the unit.", field="dose", limits=(0.1, 5000)
+            )
+        depth = working.step(
+            "Depth it lies", "rate_g_m2 / (density * 1000)", [Figure("rate_g_m2", rate, "g/m²", "rate"), bulk],
+            rate / (bulk.value * 1000), "mm", "amendment-figures",
+        )  # fmt: skip
+        return depth, rate
+    if option.unit == "holes":
+        depth = holes.litres_m2 if holes else 0.0
+    else:
+        depth = option.dose if dose is None else dose
+        if not 0.5 <= depth <= 300:
+            raise OutOfRange(
+                "A depth here lies between 0.5 mm and 30 cm. Check the unit.", field="dose", limits=(0.5, 300)
+            )
+    rate = working.step(
+        "Rate by weight", "depth_mm * density * 1000", [Figure("depth_mm", depth, "mm", "spread over the area"), bulk],
+        depth * bulk.value * 1000, "g/m²", "amendment-figures",
+    )  # fmt: skip
+    return depth, rate
+
+
+def _warnings(option: Option, depth: float, phosphorus: float, phosphorus_high: bool, turf: bool) -> tuple[str, ...]:
+    found = [option.honest]
+    if turf and option.unit == "depth" and depth > TILLAGE_FREE_MM:
+        found.append(
+            f"{depth:g} mm at once smothers turf: at most {TILLAGE_FREE_MM:g} mm, or only with the lawn made anew."
+        )
+    if phosphorus_high and phosphorus > 0.05:
+        found.append(
+            f"It adds {phosphorus:.1f} g/m² of phosphorus to soil that is high in it: choose a material without."
+        )
+    return tuple(found)

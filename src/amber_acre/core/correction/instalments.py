@@ -1,0 +1,154 @@
+"""Splits a correction into instalments under the caps and finds their days by the place's own warmth."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Callable
+from dataclasses import dataclass
+from datetime import date, timedelta
+from typing import Literal, get_args
+
+from amber_acre.core.correction.limits import Cap
+from amber_acre.core.errors import OutOfRange
+from amber_acre.core.season.climate import Climate, daily_series
+from amber_acre.core.tables.acidifying import SULPHUR_WORKS_ABOVE_C
+from amber_acre.core.working import Figure, Limit, Working
+
+Work = Literal["spread", "core", "retest", "recheck"]
+WORKS: tuple[Work, ...] = get_args(Work)
+Timing = Literal["ready", "warm"]  # lie ready before spring, or start when the soil is warm
+TIMINGS: tuple[Timing, ...] = get_args(Timing)
+WINDOW_DAYS = 21  # how long an instalment stays right [common-practice]
+MOST_YEARS = 6
+LIME_RETEST_DAYS = 183  # before more: half a year for lime on the surface [common-practice]
+
+
+@dataclass(frozen=True)
+class Job:
+    """One job of a correction: its day and window, what is done; ``rate_g_m2`` of product, 0 for work without any."""
+
+    number: int
+    name: str
+    work: Work
+    on: date
+    opens: date
+    closes: date
+    rate_g_m2: float = 0.0
+
+
+def split(total_g_m2: float, cap: Cap, working: Working, per_product: float = 1.0) -> list[float]:
+    """Equal instalments of ``total_g_m2``, none above the cap of one application; none of nothing.
+
+    ``per_product``: what the cap counts of a gram of product (the sulphur in it); 1 for lime. Their sum is the total.
+    """
+    if total_g_m2 < 0:
+        raise OutOfRange("An amount cannot be negative.", field="total", limits=(0, None))
+    if total_g_m2 == 0:
+        return []
+    once = cap.once_g_m2 / per_product
+    count = working.step(
+        "Instalments", "ceil(total_g_m2 / once_g_m2)",
+        [Figure("total_g_m2", total_g_m2, "g/m²", "in all"), Figure("once_g_m2", once, "g/m²", f"most at a time: {cap.words}")],
+        float(math.ceil(round(total_g_m2 / once, 9))), "", cap.source,
+    )  # fmt: skip
+    each = working.step(
+        "Each instalment", "total_g_m2 / count",
+        [Figure("total_g_m2", total_g_m2, "g/m²", "in all"), Figure("count", count, "", "instalments")],
+        total_g_m2 / count, "g/m²", cap.source, (Limit("most at a time", None, once, cap.source),),
+    )  # fmt: skip
+    return [each] * int(count)
+
+
+def below_the_lab(total_g_m2: float, share: float, working: Working) -> float:
+    """The total to start with: a share (0.5–1) of the full one; the low side when in doubt [common-practice]."""
+    if not 0.5 <= share <= 1:
+        raise OutOfRange("Start with 50 to 100 % of the full figure.", field="start_share", limits=(0.5, 1))
+    return working.step(
+        "To start with", "total_g_m2 * share",
+        [Figure("total_g_m2", total_g_m2, "g/m²", "full figure"), Figure("share", share, "", "share to start with")],
+        total_g_m2 * share, "g/m²", "common-practice", note="When in doubt start on the low side and test again.",
+    )  # fmt: skip
+
+
+def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Climate) -> list[Job]:
+    """Instalments of lime from ``first`` on, ``interval_days`` (28–366) apart, never on frozen ground; then a re-test."""
+    if not 28 <= interval_days <= 366:
+        raise OutOfRange("Lime instalments lie 28 to 366 days apart (1 to 6 months is usual).", field="interval", limits=(28, 366))  # fmt: skip
+    jobs, day = [], first
+    thawed = _days(climate, first, lambda mean, low: low > 0)
+    for n, rate in enumerate(rates, start=1):
+        day = _next(thawed, day)
+        jobs.append(Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
+        day += timedelta(days=interval_days)
+    if jobs:
+        jobs.append(_retest(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
+    return jobs
+
+
+def sulphur_jobs(
+    rates: list[float],
+    first: date,
+    interval_days: int,
+    timing: Timing,
+    cap: Cap,
+    climate: Climate,
+    per_product: float = 1.0,
+) -> list[Job]:
+    """Instalments of sulphur from ``first``: any twelve months under the yearly cap, a re-test before each new year.
+
+    ``warm``: on days the soil (daily mean of the air) is above 13 °C; ``ready``: on unfrozen days before that, so that
+    it lies ready when warmth comes.
+    """
+    if not 28 <= interval_days <= 366:
+        raise OutOfRange("Sulphur doses lie 28 to 366 days apart.", field="interval", limits=(28, 366))
+    warm = timing == "warm"
+    open_days = _days(
+        climate,
+        first,
+        lambda mean, low: mean > SULPHUR_WORKS_ABOVE_C if warm else low > 0 and mean <= SULPHUR_WORKS_ABOVE_C,
+    )
+    jobs: list[Job] = []
+    spread: list[Job] = []
+    for n, rate in enumerate(rates, start=1):
+        day = first if not spread else spread[-1].on + timedelta(days=interval_days)
+        while (year := _next(open_days, day)) and cap.year_g_m2 is not None:
+            recent = [job for job in spread if (year - job.on).days < 365]
+            if (sum(job.rate_g_m2 for job in recent) + rate) * per_product <= cap.year_g_m2 * (1 + 1e-9):
+                break
+            day = recent[0].on + timedelta(days=365)
+        day = _next(open_days, day)
+        if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
+            jobs.append(_retest(len(jobs) + 1, day - timedelta(days=28)))
+        job = Job(
+            len(jobs) + 1, f"Sulphur {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate
+        )
+        jobs.append(job)
+        spread.append(job)
+    if jobs:
+        jobs.append(_retest(len(jobs) + 1, jobs[-1].on + timedelta(days=365)))
+    return jobs
+
+
+def _retest(number: int, day: date) -> Job:
+    return Job(number, "Test again before any more", "retest", day, day - timedelta(days=14), day + timedelta(days=28))
+
+
+def _days(climate: Climate, first: date, holds: Callable[[float, float], bool]) -> list[date]:
+    """Days from ``first`` over the years a correction may take on which daily mean and minimum allow it."""
+    end = first + timedelta(days=365 * (MOST_YEARS + 3))
+    series = daily_series(climate, first, end)
+    return [
+        series.day(n)
+        for n, (mean, low) in enumerate(zip(series.mean_c, series.min_c, strict=True))
+        if holds(float(mean), float(low))
+    ]
+
+
+def _next(days: list[date], day: date) -> date:
+    found = next((open_day for open_day in days if open_day >= day), None)
+    if found is None:
+        raise OutOfRange(
+            "This climate has no day for it in the years ahead: lime needs unfrozen ground, sulphur soil above 13 °C or, to "
+            "lie ready, unfrozen soil below it. Choose the other timing.", field="timing",
+        )  # fmt: skip
+    return found

@@ -1,0 +1,62 @@
+"""A job of a correction as it stands on a day: amount, packs, state, cautions, and what is remarked when it is logged."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from amber_acre.core.correction.instalments import Job
+from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
+from amber_acre.core.working import Working
+
+JobState = Literal["due", "coming", "overdue", "done", "skipped"]
+WORK_WORDS = {"core": "core", "retest": "sample and test", "recheck": "push the probe in and write down how deep"}
+
+
+@dataclass(frozen=True)
+class SoilJob:
+    """A job with its area's size (m², both ends), its product or None, and what of it is done."""
+
+    job: Job
+    size_m2: SquareMetres
+    low_m2: SquareMetres
+    product: Product | None
+    skipped: bool = False
+    done_on: date | None = None
+    logged_kg: float = 0.0
+
+    @property
+    def amount_kg(self) -> Kilograms:
+        """Product for the area, kg; 0 for work without product."""
+        return Kilograms(self.job.rate_g_m2 * self.size_m2 / 1000)
+
+    def state(self, day: date) -> JobState:
+        """Where it stands on a day: done, skipped, overdue (window closed), due (in its window), coming."""
+        if self.done_on is not None and self.done_on <= day:
+            return "done"
+        if self.skipped:
+            return "skipped"
+        if self.job.closes < day:
+            return "overdue"
+        return "due" if self.job.opens <= day else "coming"
+
+    def packs(self, working: Working) -> PackCount | None:
+        """Whole packs for it with every step, or None without a product or pack."""
+        if self.product is None:
+            return None
+        amount = product_amount(GramsPerSquareMetre(self.job.rate_g_m2), self.size_m2, working)
+        return cheapest_packs(self.product, amount, self.size_m2, self.low_m2, working) if self.product.packs else None
+
+    def cautions(self) -> tuple[str, ...]:
+        """The usual cautions of its product; of work without one, its own."""
+        if self.product is not None:
+            return cautions(self.product)
+        if self.job.work == "core":
+            return (
+                "Find pipes, cables and sprinklers first. Guards on the machine; stout shoes; nobody within reach.",
+            )
+        return ()

@@ -1,0 +1,67 @@
+"""How much of lime or sulphur may go down at once or in a year, by how it is placed; and what is not done at all."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.quantities import POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2
+
+Placement = Literal["surface", "raked", "tilled"]
+PLACEMENTS: tuple[Placement, ...] = get_args(Placement)
+Direction = Literal["up", "down"]
+
+
+@dataclass(frozen=True)
+class Cap:
+    """Most of one application and of any twelve months, g/m² of product (lime) or of sulphur; None: no yearly limit."""
+
+    once_g_m2: float
+    year_g_m2: float | None
+    words: str
+    source: str
+
+
+# Limestone, lb/1000 ft²: on the surface 50 (up to 75 is told), raked in 75, tilled in 100 [surface-lime].
+LIME_CAPS: dict[Placement, Cap] = {
+    "surface": Cap(50 * POUND_PER_THOUSAND_G_M2, None, "50 lb/1000 ft² on the surface at a time", "surface-lime"),
+    "raked": Cap(75 * POUND_PER_THOUSAND_G_M2, None, "75 lb/1000 ft² raked in at a time", "surface-lime"),
+    "tilled": Cap(100 * POUND_PER_THOUSAND_G_M2, None, "100 lb/1000 ft² tilled in at a time", "surface-lime"),
+}
+SURFACE_LIME_MOST_G_M2 = 75 * POUND_PER_THOUSAND_G_M2  # the higher figure told for the surface [surface-lime]
+HYDRATED_CAP = Cap(5 * POUND_PER_THOUSAND_G_M2, 10 * POUND_PER_THOUSAND_G_M2,
+                   "5 lb/1000 ft² of hydrated lime at a time, 10 a year", "from-memory")  # fmt: skip
+# Sulphur: 400 lb/acre a year on established plants, in small doses; tilled in before planting 2 lb/100 ft² at a time.
+SULPHUR_CAPS: dict[Placement, Cap] = {
+    "surface": Cap(200 * POUND_PER_ACRE_G_M2, 400 * POUND_PER_ACRE_G_M2, "400 lb/acre of sulphur a year on the surface, half of it at a time", "common-practice"),
+    "raked": Cap(200 * POUND_PER_ACRE_G_M2, 400 * POUND_PER_ACRE_G_M2, "400 lb/acre of sulphur a year between plants, half of it at a time", "common-practice"),
+    "tilled": Cap(20 * POUND_PER_THOUSAND_G_M2, 40 * POUND_PER_THOUSAND_G_M2, "20 lb/1000 ft² of sulphur tilled in at a time, 40 a year", "from-memory"),
+}  # fmt: skip
+
+
+def refuse_placement(placement: Placement, kind: str, planted: bool, under_canopy: bool) -> None:
+    """Refuses tilling where roots are: under a canopy, in a hedge, in standing turf, in a planted bed (DoesNotFit)."""
+    if placement != "tilled":
+        return
+    if under_canopy or kind in ("tree", "hedge"):
+        raise DoesNotFit(
+            "Never till under a canopy: the feeding roots lie there. Put it on the surface or rake it in lightly.",
+            field="placement",
+        )
+    if planted:
+        raise DoesNotFit(
+            "Tilling needs bare ground: say that it is unplanted, or put it on the surface in smaller steps.",
+            field="placement",
+        )
+
+
+def refuse_both_ways(direction: Direction, running: Direction | None) -> None:
+    """Refuses to raise and lower pH in one place and season (DoesNotFit)."""
+    if running is not None and running != direction:
+        words = {"up": "raised", "down": "lowered"}
+        raise DoesNotFit(
+            f"The pH is being {words[running]} here this season; it cannot be {words[direction]} as well. End the running "
+            "correction first, and test again.",
+            field="direction",
+        )

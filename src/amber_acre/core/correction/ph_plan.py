@@ -1,0 +1,302 @@
+"""A pH correction put together: need, product, instalments, what is refused, what is asked, what to expect."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+
+from amber_acre.core.correction.course import Course, course
+from amber_acre.core.correction.instalments import Job, Timing, below_the_lab, lime_jobs, split, sulphur_jobs
+from amber_acre.core.correction.limits import (
+    HYDRATED_CAP,
+    LIME_CAPS,
+    SULPHUR_CAPS,
+    Cap,
+    Direction,
+    Placement,
+    refuse_both_ways,
+    refuse_placement,
+)
+from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import unrounded
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.lime import LimeGrade, LimeMethod, lime_need, lime_product
+from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
+from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, sulphur_equivalent, sulphur_need
+from amber_acre.core.soil.texture import lime_texture
+from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR, FIZZ_TEST
+from amber_acre.core.tables.liming import LIME_KINDS, LimeKind, Region
+from amber_acre.core.tables.textures import TextureClass
+from amber_acre.core.working import Figure, Working
+
+
+@dataclass(frozen=True)
+class PhBrief:
+    """Everything a pH correction of one area depends on; None and '' are unknown.
+
+    ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction that
+    still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the year's
+    fertilizers leave, as CaCO₃.
+    """
+
+    kind: str
+    planted: bool
+    under_canopy: bool
+    stands_wet: bool
+    climate: Climate
+    test: SoilTest | None
+    ph: float | None
+    on_probe: bool
+    half_spread: float
+    texture: TextureClass | None
+    fizz: str
+    lime_advice_g_m2: float | None
+    running: Direction | None
+    corrected_since_test: bool
+    acid_g_m2_year: float = 0.0
+
+
+@dataclass(frozen=True)
+class PhChoice:
+    """What a person decides: direction, target, product, placement, depth in mm, method, days, share to start with."""
+
+    direction: Direction
+    target_ph: float
+    product: Product
+    placement: Placement
+    depth_mm: float
+    first: date
+    interval_days: int
+    method: LimeMethod = "texture"
+    region: Region = "cool"
+    rule: str = "two-sieve"
+    timing: Timing = "warm"
+    start_share: float = 1.0
+
+
+@dataclass(frozen=True)
+class PhPlan:
+    """The correction: full and starting amount in g/m² of product, jobs, expected course, sentences, working.
+
+    ``questions`` want a confirmation; ``warnings`` are read. ``need_g_m2``: pure CaCO₃ or sulphur for the full change.
+    """
+
+    brief: PhBrief
+    choice: PhChoice
+    need_g_m2: float
+    full_g_m2: float
+    total_g_m2: float
+    jobs: tuple[Job, ...]
+    course: Course | None
+    sulphur: SulphurNeed | None
+    questions: tuple[str, ...]
+    warnings: tuple[str, ...]
+    working: Working
+
+
+def plan_ph(brief: PhBrief, choice: PhChoice) -> PhPlan:
+    """Works a correction out, or refuses it with the sentence that says why (AmberError)."""
+    if brief.ph is None:
+        raise MissingInput("The pH is not known: enter a test or read it by probe first.", field="ph")
+    refuse_both_ways(choice.direction, brief.running)
+    if brief.running == choice.direction:
+        raise DoesNotFit("A correction runs here already. End it first, or wait for its re-test.", field="direction")
+    if brief.corrected_since_test:
+        raise DoesNotFit(
+            "Test again first: the last correction has gone down since the newest test.", field="direction"
+        )
+    refuse_placement(choice.placement, brief.kind, brief.planted, brief.under_canopy)
+    _right_way(brief.ph, choice)
+    working = Working(f"pH {unrounded(brief.ph)} to {choice.target_ph:g}")
+    if choice.direction == "up":
+        return _raise(brief, brief.ph, choice, working)
+    return _lower(brief, brief.ph, choice, working)
+
+
+def _right_way(ph: float, choice: PhChoice) -> None:
+    if not 4.0 <= choice.target_ph <= 7.5:
+        raise OutOfRange("A target lies between pH 4 and 7.5.", field="target", limits=(4.0, 7.5))
+    if choice.direction == "up" and ph >= choice.target_ph:
+        raise DoesNotFit(f"pH {ph:.1f} is at {choice.target_ph:g} or above already: nothing to raise.", field="target")
+    if choice.direction == "down" and ph <= choice.target_ph:
+        raise DoesNotFit(f"pH {ph:.1f} is at {choice.target_ph:g} or below already: nothing to lower.", field="target")
+
+
+def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhPlan:
+    grade = lime_grade(choice.product, choice.rule)
+    test = brief.test if brief.test is not None and not brief.on_probe else SoilTest.of(choice.first, ph=ph)
+    texture = lime_texture(brief.texture, test.organic_matter) if brief.texture else None
+    need = lime_need(
+        test, choice.target_ph, choice.depth_mm, choice.method, working, texture, choice.region, brief.lime_advice_g_m2
+    )
+    full = lime_product(need, grade, working)
+    total = below_the_lab(full, choice.start_share, working)
+    cap = _under_label(HYDRATED_CAP if grade.kind == "hydrated" else LIME_CAPS[choice.placement], choice, 1.0)
+    jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate)
+    expected = _course(brief, ph, choice, jobs, full, need, grade.kind == "hydrated")
+    warnings = []
+    if choice.target_ph > 7.0:
+        warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
+    if grade.kind == "hydrated":
+        warnings.append("Hydrated lime is caustic and soon spent; on standing turf limestone is safer.")
+    if len(jobs) > 3:
+        warnings.append(
+            f"{len(jobs) - 1} applications: two a season are usual, so this takes years. Test before each season."
+        )
+    question = large_on_probe(total, LARGE_LIME_G_M2) if brief.on_probe else ""
+    return PhPlan(
+        brief,
+        choice,
+        need,
+        full,
+        total,
+        tuple(jobs),
+        expected,
+        None,
+        (question,) if question else (),
+        tuple(warnings),
+        working,
+    )
+
+
+def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhPlan:
+    if brief.stands_wet:
+        raise DoesNotFit(
+            "The ground stands wet: sulphur makes no acid without air, but sulphide that kills roots. Drain it first.",
+            field="direction",
+        )
+    if brief.texture is None:
+        raise MissingInput("The texture is unknown. Judge it by feel on the area's form, or test it.", field="texture")
+    free_lime = _free_lime(brief)
+    product = choice.product
+    share = sulphur_equivalent(
+        product.soil.elemental_sulphur, product.other.get("Fe", 0.0), product.soil.aluminium, working
+    )
+    if product.soil.aluminium > 0:
+        raise DoesNotFit(
+            "Aluminium sulphate is not planned for a broad correction: aluminium reaches toxic levels. Use sulphur; for "
+            "hydrangea see the flower colour page.",
+            field="product",
+        )
+    need = sulphur_need(ph, choice.target_ph, brief.texture.sulphur, choice.depth_mm, working, free_lime)
+    if need.hopeless:
+        raise DoesNotFit(need.sentence, field="direction")
+    full = acidifying_product(need.total_g_m2, share, working)
+    total = below_the_lab(full, choice.start_share, working)
+    cap = _under_label(SULPHUR_CAPS[choice.placement], choice, share)
+    rates = split(total, cap, working, share)
+    jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share)
+    expected = _course(brief, ph, choice, jobs, full, need.total_g_m2 * CARBONATE_PER_SULPHUR, False)
+    warnings = [need.sentence]
+    if product.soil.elemental_sulphur == 0:
+        warnings.append(
+            f"{1 / share:.1f} times the weight of sulphur: right only where iron is short as well. It stains paving."
+        )
+    question = large_on_probe(total * share, LARGE_SULPHUR_G_M2) if brief.on_probe else ""
+    return PhPlan(
+        brief, choice, need.total_g_m2, full, total, tuple(jobs), expected, need, (question,) if question else (),
+        tuple(warnings), working,
+    )  # fmt: skip
+
+
+def _under_label(cap: Cap, choice: PhChoice, share: float) -> Cap:
+    """The cap held under the product's label, which is the law: rate, interval (DoesNotFit), yearly maximum."""
+    label = choice.product.label
+    if choice.interval_days < label.interval_days:
+        raise DoesNotFit(
+            f"The label of {choice.product.name} asks for {label.interval_days} days between. Lengthen the interval.",
+            field="interval",
+        )
+    yearly = None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 * share
+    year = min((limit for limit in (cap.year_g_m2, yearly) if limit is not None), default=None)
+    if label.max_g_m2 * share < cap.once_g_m2:
+        return Cap(
+            label.max_g_m2 * share,
+            year,
+            f"the label's highest rate, {choice.product.rate_words(label.max_g_m2)}",
+            "label",
+        )
+    return Cap(cap.once_g_m2, year, cap.words, cap.source)
+
+
+def _free_lime(brief: PhBrief) -> float | None:
+    """Free lime from the test, else the least that the fizz test points to, else not known."""
+    if brief.test is not None and "free_lime" in brief.test.values:
+        return brief.test.values["free_lime"]
+    return FIZZ_TEST[brief.fizz][1] if brief.fizz in FIZZ_TEST else None
+
+
+def lime_grade(product: Product, rule: str) -> LimeGrade:
+    """A shelf product as lime; refuses one that is none or whose label figures are missing (AmberError)."""
+    soil = product.soil
+    kind: LimeKind | None = next((kind for kind in LIME_KINDS if kind == soil.lime_kind), None)
+    if kind is None:
+        raise DoesNotFit(
+            f"{product.name} is not a lime. Choose one, or say on the shelf which lime it is.", field="product"
+        )
+    if soil.neutralising_value is None:
+        raise MissingInput(
+            f"{product.name} has no neutralising value (CCE). Copy it from the label on the shelf.", field="product"
+        )
+    return LimeGrade(soil.neutralising_value, soil.passing, rule, soil.moisture, kind)
+
+
+def _course(
+    brief: PhBrief,
+    ph: float,
+    choice: PhChoice,
+    jobs: list[Job],
+    full_g_m2: float,
+    carbonate_g_m2: float,
+    hydrated: bool,
+) -> Course | None:
+    """What to expect of the jobs: what they bring, and what the year's fertilizers do meanwhile to the same soil."""
+    doses = [(job.on, job.rate_g_m2 / full_g_m2) for job in jobs if job.work == "spread"]
+    if not doses:
+        return None
+    change = abs(choice.target_ph - ph)
+    per_unit = carbonate_g_m2 / change if change else 0.0  # g/m² of CaCO₃ for a unit of pH
+    drift = -brief.acid_g_m2_year / per_unit if per_unit else 0.0
+    spread = brief.half_spread if brief.on_probe else PROBE_ERROR / 3
+    return course(
+        brief.climate,
+        doses,
+        ph,
+        change,
+        choice.direction,
+        choice.placement,
+        not brief.stands_wet,
+        hydrated,
+        drift,
+        spread,
+    )
+
+
+def drift_working(plan: PhPlan) -> Working:
+    """The acid of the year's fertilizers against the lime for one unit of pH, so that the ladder's slope can be checked."""
+    working = Working("Fertilizers and the pH")
+    ph = plan.brief.ph or 0.0
+    change = abs(plan.choice.target_ph - ph)
+    per = 1.0 if plan.choice.direction == "up" else CARBONATE_PER_SULPHUR
+    working.step(
+        "pH the year's fertilizers move", "-acid_g_m2 / (need_g_m2 * per / change)",
+        [Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"), Figure("need_g_m2", plan.need_g_m2, "g/m²", "for the full change"),
+         Figure("per", per, "kg/kg", "CaCO₃ for each of it"), Figure("change", change, "", "units of pH")],
+        -plan.brief.acid_g_m2_year / (plan.need_g_m2 * per / change) if plan.need_g_m2 and change else 0.0, "a year", "pierre-1933",
+    )  # fmt: skip
+    return working
+
+
+def cheapest_by_acid(products: list[Product]) -> list[tuple[Product, float, float]]:
+    """Products that acidify with their share as sulphur and the price of a kilogram of it, cheapest first.
+
+    Always compared per unit of sulphur: products differ tenfold. Products without a pack or a price are left out.
+    """
+    found = []
+    for product in products:
+        share = sulphur_equivalent(product.soil.elemental_sulphur, product.other.get("Fe", 0.0), product.soil.aluminium)
+        if share >= 0.02 and product.packs and not product.liquid:
+            found.append((product, share, min(pack.price / pack.mass_kg for pack in product.packs) / share))
+    return sorted(found, key=lambda row: row[2])

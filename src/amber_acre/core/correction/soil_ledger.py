@@ -1,0 +1,80 @@
+"""The soil side of a season's ledger: acid and base as calcium carbonate, and calcium, magnesium and sulphur."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from amber_acre.core.correction.acid_balance import acidity_share
+from amber_acre.core.products.product import Product
+from amber_acre.core.soil.sulphur import sulphur_equivalent
+from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
+from amber_acre.core.working import Figure, Working
+
+COUNTED = ("Ca", "Mg", "S")
+
+
+@dataclass(frozen=True)
+class SoilUse:
+    """A use of a product on the whole area, g/m²; ``down``: logged, else still to come."""
+
+    product: Product
+    rate_g_m2: float
+    down: bool
+    words: str
+
+
+@dataclass(frozen=True)
+class SoilLedger:
+    """Acid (+) and base (−) as CaCO₃ and elements, g/m²: put down and still to come."""
+
+    acid_down: float
+    acid_to_come: float
+    elements_down: dict[str, float]
+    elements_to_come: dict[str, float]
+    working: Working
+
+    @property
+    def empty(self) -> bool:
+        """True where nothing moves the soil."""
+        parts = (self.acid_down, self.acid_to_come, *self.elements_down.values(), *self.elements_to_come.values())
+        return not any(abs(part) > 1e-9 for part in parts)
+
+
+def acid_of(product: Product) -> float:
+    """Acid (+) or base (−) of a gram of a product, g CaCO₃: its nitrogen, its sulphur, iron and aluminium, its lime.
+
+    Lime counts with its whole neutralising value: what of it acts within the season is the ladder's matter.
+    """
+    soil = product.soil
+    acid = acidity_share(product)
+    if soil.elemental_sulphur or soil.aluminium or product.family == "acidifier":
+        acid += CARBONATE_PER_SULPHUR * sulphur_equivalent(soil.elemental_sulphur, product.other.get("Fe", 0.0), soil.aluminium)  # fmt: skip
+    if soil.neutralising_value is not None:
+        acid -= soil.neutralising_value * (1 - soil.moisture)
+    return acid
+
+
+def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
+    """Adds up a season's uses."""
+    working = Working("Acid and base of the season")
+    sums = {True: 0.0, False: 0.0}
+    elements = {True: dict.fromkeys(COUNTED, 0.0), False: dict.fromkeys(COUNTED, 0.0)}
+    parts = []
+    for n, use in enumerate(uses, start=1):
+        share = acid_of(use.product)
+        for element in COUNTED:
+            elements[use.down][element] += use.rate_g_m2 * use.product.other.get(element, 0.0)
+        if abs(share) < 1e-9:
+            continue
+        value = working.step(
+            use.words, "rate_g_m2 * acid",
+            [Figure("rate_g_m2", use.rate_g_m2, "g/m²", "rate over the area"), Figure("acid", share, "g/g", "acid (+) or base (−) as CaCO₃")],
+            use.rate_g_m2 * share, "g/m²", "pierre-1933",
+        )  # fmt: skip
+        sums[use.down] += value
+        parts.append(Figure(f"u{n}", value, "g/m²", use.words))
+    if parts:
+        working.step("Acid (+) or base (−) of the year, as CaCO₃", " + ".join(part.symbol for part in parts), parts,
+                     sums[True] + sums[False], "g/m²", "pierre-1933")  # fmt: skip
+    return SoilLedger(sums[True], sums[False], elements[True], elements[False], working)

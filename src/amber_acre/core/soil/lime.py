@@ -1,0 +1,358 @@
+"""Raising pH: how much limestone, by the laboratory's figure, a buffer method or the texture table.
+
+Every method ends in g/m² of pure, fully effective calcium carbonate for the depth asked for; the product then takes as
+much more as it is coarser, weaker or wetter. A table's own depth scales with the depth.
+"""
+
+from __future__ import annotations
+
+import itertools
+from collections.abc import Mapping
+from dataclasses import dataclass
+from typing import Literal, get_args
+
+from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.quantities import INCH_M, POUND_PER_ACRE_G_M2, GramsPerSquareMetre, unrounded
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables import liming
+from amber_acre.core.tables.liming import FINENESS_RULES, LimeKind, LimeTexture, Region
+from amber_acre.core.working import Figure, Working
+
+LimeMethod = Literal["lab", "buffer", "texture"]
+LIME_METHODS: tuple[LimeMethod, ...] = get_args(LimeMethod)
+TON_ACRE_G_M2 = 2000 * POUND_PER_ACRE_G_M2
+
+
+@dataclass(frozen=True)
+class LimeGrade:
+    """What a lime is: neutralising value (CCE, 0.3–1.8), fineness by a named rule, moisture (0–0.5), which lime."""
+
+    neutralising_value: float
+    passing: Mapping[int, float]
+    rule: str
+    moisture: float = 0.0
+    kind: LimeKind = "calcitic"
+
+    def __post_init__(self) -> None:
+        if not 0.3 <= self.neutralising_value <= 1.8:
+            raise OutOfRange(
+                f"A neutralising value of {self.neutralising_value * 100:.4g} % is outside 30–180 %. Copy the CCE from the label.",
+                field="neutralising_value",
+                limits=(0.3, 1.8),
+            )
+        if not 0 <= self.moisture <= 0.5:
+            raise OutOfRange("Moisture of a lime lies from 0 to 50 %.", field="moisture", limits=(0, 0.5))
+        shares = [self.passing[mesh] for mesh in sorted(self.passing)]
+        if any(not 0 <= share <= 1 for share in shares):
+            raise OutOfRange("Each sieve passes 0 to 100 %.", field="sieves", limits=(0, 1))
+        if any(finer > coarser + 1e-9 for coarser, finer in itertools.pairwise(shares)):
+            raise DoesNotFit(
+                "A finer sieve cannot pass more than a coarser one. Check the sieve figures.", field="sieves"
+            )
+
+
+def effective_share(grade: LimeGrade, working: Working) -> float:
+    """Effective calcium carbonate of a lime as a share of its mass: CCE × fineness × dry share [lime-laws].
+
+    A lime given without sieves counts by its CCE alone where it is hydrated; else the sieves of the rule are needed
+    (MissingInput).
+    """
+    rule = FINENESS_RULES.get(grade.rule)
+    if rule is None:
+        raise MissingInput("Choose the fineness rule: the same lime scores 58 to 68 % by different ones.", field="rule")
+    fineness = 1.0
+    if grade.kind != "hydrated":
+        missing = [mesh for mesh in rule.meshes if mesh not in grade.passing]
+        if missing:
+            raise MissingInput(
+                f"{rule.name} needs the share passing {', '.join(str(m) for m in missing)} mesh. Copy it from the label.",
+                field="sieves",
+            )
+        fineness = working.step(
+            f"Fineness: {rule.name}",
+            rule.formula,
+            [Figure(f"p{mesh}", grade.passing[mesh], "", f"passing {mesh} mesh") for mesh in rule.meshes],
+            rule.share(grade.passing),
+            "",
+            "lime-laws",
+            note="The same lime scores differently by other rules.",
+        )
+    return working.step(
+        "Effective share of the lime",
+        "neutralising * fineness * (1 - moisture)",
+        [
+            Figure("neutralising", grade.neutralising_value, "", "neutralising value (CCE)"),
+            Figure("fineness", fineness, "", "fineness, 1 for hydrated lime"),
+            Figure("moisture", grade.moisture, "", "moisture"),
+        ],
+        grade.neutralising_value * fineness * (1 - grade.moisture),
+        "",
+        "lime-laws",
+    )
+
+
+def from_lab(
+    advice_g_m2: float, effective: float, lab_depth_mm: float | None, depth_mm: float, working: Working
+) -> float:
+    """g/m² of effective CaCO₃ from the laboratory's own figure; ``effective``: share its lime was meant to have.
+
+    Scaled by depth only where the report names one.
+    """
+    if advice_g_m2 < 0:
+        raise OutOfRange("A lime figure cannot be negative.", field="advice", limits=(0, None))
+    depth = Figure("depth_mm", depth_mm, "mm", "depth to correct")
+    lab_depth = Figure(
+        "lab_depth_mm",
+        lab_depth_mm or depth_mm,
+        "mm",
+        "depth of the figure" if lab_depth_mm else "depth not on the report: taken as the same",
+    )
+    return working.step(
+        "The laboratory's figure, as effective calcium carbonate",
+        "advice_g_m2 * effective * depth_mm / lab_depth_mm",
+        [
+            Figure("advice_g_m2", advice_g_m2, "g/m²", "lime advised"),
+            Figure("effective", effective, "", "effective share it assumes"),
+            depth,
+            lab_depth,
+        ],
+        advice_g_m2 * effective * depth_mm / lab_depth.value,
+        "g/m²",
+        "lab-report",
+    )
+
+
+def from_smp(buffer_ph: float, target_ph: float, depth_mm: float, working: Working) -> float:
+    """g/m² of effective CaCO₃ by the SMP buffer; buffer pH 4.8 and more, target 6.0 to 6.5 [smp-1961].
+
+    Lines between the printed tenths; above 6.8 the table asks for nothing.
+    """
+    if not 6.0 <= target_ph <= 6.5:
+        raise OutOfRange(
+            f"The SMP table reaches pH 6.0 to 6.5, not {target_ph:g}. Choose a target in it, or the texture table.",
+            field="target", limits=(6.0, 6.5),
+        )  # fmt: skip
+    if buffer_ph < 4.8:
+        raise OutOfRange(
+            "The SMP table ends at a buffer pH of 4.8. Check the figure.", field="buffer_ph", limits=(4.8, 7.5)
+        )
+    if buffer_ph > 6.8:
+        working.assume(f"Buffer pH {buffer_ph:g} is above 6.8: the SMP table asks for no lime.")
+        return 0.0
+    tons = {}
+    for column in (6.0, 6.5):
+        tons[column] = working.step(
+            f"SMP table to pH {column:g}, between the printed tenths",
+            "low_tons + (high_tons - low_tons) * (buffer_high - buffer_ph) / 0.1",
+            *_smp_cell(column, buffer_ph),
+            "short tons/acre",
+            "smp-1961",
+        )
+    between = working.step(
+        "At the target",
+        "to60 + (to65 - to60) * (target - 6.0) / 0.5",
+        [
+            Figure("to60", tons[6.0], "short tons/acre", "to pH 6.0"),
+            Figure("to65", tons[6.5], "short tons/acre", "to pH 6.5"),
+            Figure("target", target_ph, "", "target pH"),
+        ],
+        tons[6.0] + (tons[6.5] - tons[6.0]) * (target_ph - 6.0) / 0.5,
+        "short tons/acre",
+        "smp-1961",
+    )
+    return _ton_step(between, liming.SMP_LIME_EFFECTIVE, liming.SMP_DEPTH_IN, depth_mm, "smp-1961", working)
+
+
+def _smp_cell(column: float, buffer_ph: float) -> tuple[list[Figure], float]:
+    table = liming.SMP_TONS_ACRE[column]
+    above = min(ph for ph in table if ph >= buffer_ph - 1e-9)
+    below = max((ph for ph in table if ph < above - 1e-9), default=above)
+    low, high = table[above], table[below]
+    figures = [
+        Figure("low_tons", low, "short tons/acre", f"at buffer pH {above:g}"),
+        Figure("high_tons", high, "short tons/acre", f"at buffer pH {below:g}"),
+        Figure("buffer_high", above, "", "buffer pH of the row above"),
+        Figure("buffer_ph", buffer_ph, "", "buffer pH"),
+    ]
+    return figures, low + (high - low) * (above - buffer_ph) / 0.1
+
+
+def from_mehlich(ph: float, buffer_ph: float, target_ph: float, depth_mm: float, working: Working, credit_tons: float = 0.0) -> float:  # fmt: skip
+    """g/m² of effective CaCO₃ by the Mehlich buffer: acidity 4 × (6.6 − buffer); ``credit_tons`` of lime still acting.
+
+    Target and soil below pH 6.6 [mehlich-1976]; nothing where the soil is at its target.
+    """
+    if target_ph >= 6.6:
+        raise OutOfRange("The Mehlich buffer reaches targets under pH 6.6.", field="target", limits=(None, 6.6))
+    acidity = working.step(
+        "Acidity by the Mehlich buffer", "(6.6 - buffer_ph) * 4",
+        [Figure("buffer_ph", buffer_ph, "", "buffer pH")], (6.6 - buffer_ph) * 4, "meq/100 cm³", "mehlich-1976",
+    )  # fmt: skip
+    if ph >= target_ph:
+        working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
+        return 0.0
+    tons = working.step(
+        "Lime by the Mehlich buffer", "max(0, acidity * (target - ph) / (6.6 - ph) - credit)",
+        [Figure("acidity", acidity, "meq/100 cm³", "acidity"), Figure("target", target_ph, "", "target pH"), Figure("ph", ph, "", "pH"),
+         Figure("credit", credit_tons, "short tons/acre", "lime still acting")],
+        max(0.0, acidity * (target_ph - ph) / (6.6 - ph) - credit_tons), "short tons/acre", "mehlich-1976",
+    )  # fmt: skip
+    return _ton_step(tons, liming.MEHLICH_LIME_EFFECTIVE, liming.MEHLICH_DEPTH_IN, depth_mm, "mehlich-1976", working)
+
+
+def acid_saturation(ph: float) -> float:
+    """Share of the exchange held by acid at a pH, Adams–Evans curve: pH = 7.79 − 5.55·Hs + 2.27·Hs² [adams-evans-1962].
+
+    pH 4.4 to 7.79, where the curve falls steadily (OutOfRange beyond).
+    """
+    a, b, c = liming.ADAMS_EVANS_CURVE
+    if not a - b**2 / (4 * c) <= ph <= a:
+        raise OutOfRange(
+            f"The Adams–Evans curve runs from pH 4.4 to {a:g}; {ph:g} lies outside.", field="ph", limits=(4.4, a)
+        )
+    return float((b - (b**2 - 4 * c * (a - ph)) ** 0.5) / (2 * c))
+
+
+def from_adams_evans(ph: float, buffer_ph: float, target_ph: float, depth_mm: float, working: Working) -> float:
+    """g/m² of pure CaCO₃ by the Adams–Evans buffer, with its field factor of 1.5 [adams-evans-1962]."""
+    acid = working.step(
+        "Soil acidity by the Adams–Evans buffer", "8 * (8.00 - buffer_ph)",
+        [Figure("buffer_ph", buffer_ph, "", "buffer pH")], 8 * (8.00 - buffer_ph), "meq/100 g", "adams-evans-1962",
+    )  # fmt: skip
+    if ph >= target_ph:
+        working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
+        return 0.0
+    shares = [
+        working.step(
+            f"Acid on the exchange {when}", "(5.55 - sqrt(5.55 ** 2 - 4 * 2.27 * (7.79 - ph))) / (2 * 2.27)",
+            [Figure("ph", value, "", f"pH {when}")], acid_saturation(value), "", "adams-evans-1962",
+        )
+        for when, value in (("now", ph), ("at the target", target_ph))
+    ]  # fmt: skip
+    pounds = working.step(
+        "Pure calcium carbonate for two million pounds of soil", "1000 * acid * (now - then) / now * 1.5",
+        [Figure("acid", acid, "meq/100 g", "soil acidity"), Figure("now", shares[0], "", "acid share now"), Figure("then", shares[1], "", "acid share at the target")],
+        1000 * acid * (shares[0] - shares[1]) / shares[0] * liming.ADAMS_EVANS_FIELD_FACTOR, "lb/acre", "adams-evans-1962",
+        note="1.5 is the field factor of the published tables.",
+    )  # fmt: skip
+    return working.step(
+        "In g/m², for the depth to correct", "pounds * pound_acre * depth_mm / table_mm",
+        [Figure("pounds", pounds, "lb/acre", "calcium carbonate"), Figure("pound_acre", POUND_PER_ACRE_G_M2, "g/m²", "1 lb/acre"),
+         Figure("depth_mm", depth_mm, "mm", "depth to correct"), Figure("table_mm", liming.ADAMS_EVANS_DEPTH_IN * INCH_M * 1000, "mm", "depth of two million pounds")],
+        pounds * POUND_PER_ACRE_G_M2 * depth_mm / (liming.ADAMS_EVANS_DEPTH_IN * INCH_M * 1000), "g/m²", "adams-evans-1962",
+    )  # fmt: skip
+
+
+def from_texture(
+    ph: float, target_ph: float, texture: LimeTexture, region: Region, depth_mm: float, working: Working
+) -> float:
+    """g/m² of effective CaCO₃ by the texture table, band by band from pH 3.5 to 6.5 [kellogg-1957].
+
+    Where the table has no figure for a band (under pH 4.5 for all but sand and muck) it is refused (DoesNotFit).
+    """
+    if target_ph > 6.5:
+        raise OutOfRange(
+            "The texture table ends at pH 6.5. Lime to that, then test again.", field="target", limits=(3.5, 6.5)
+        )
+    if ph < 3.5:
+        raise OutOfRange(
+            "The texture table begins at pH 3.5. Have the soil's buffer pH measured.", field="ph", limits=(3.5, 6.5)
+        )
+    parts: list[Figure] = []
+    for (low, high), tons in zip(liming.KELLOGG_BANDS, liming.KELLOGG_TONS_ACRE[region][texture], strict=True):
+        share = max(0.0, min(high, target_ph) - max(low, ph))
+        if share <= 0:
+            continue
+        if tons is None:
+            raise DoesNotFit(
+                f"The texture table has no figure for {texture} under pH 4.5. Have the buffer pH measured.",
+                field="method",
+            )
+        value = working.step(
+            f"Texture table, {texture}, pH {low:g} to {high:g}", "tons * share",
+            [Figure("tons", tons, "short tons/acre", "for one unit of pH"), Figure("share", share, "", "units of pH in this band")],
+            tons * share, "short tons/acre", "kellogg-1957",
+        )  # fmt: skip
+        parts.append(Figure(f"band{len(parts) + 1}", value, "short tons/acre", f"pH {low:g} to {high:g}"))
+    if not parts:
+        working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
+        return 0.0
+    total = sum(part.value for part in parts)
+    working.step(
+        "All bands", " + ".join(part.symbol for part in parts), parts, total, "short tons/acre", "kellogg-1957"
+    )
+    return _ton_step(total, liming.KELLOGG_LIME_EFFECTIVE, liming.KELLOGG_DEPTH_IN, depth_mm, "kellogg-1957", working)
+
+
+def _ton_step(tons: float, effective: float, table_in: float, depth_mm: float, source: str, working: Working) -> float:
+    """Short tons an acre of the table's lime → g/m² of effective CaCO₃ for the depth to correct."""
+    return working.step(
+        "As effective calcium carbonate, for the depth to correct", "tons * ton_acre * effective * depth_mm / table_mm",
+        [Figure("tons", tons, "short tons/acre", "by the table"), Figure("ton_acre", TON_ACRE_G_M2, "g/m²", "1 short ton/acre"),
+         Figure("effective", effective, "", "effective share of the table's lime"), Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+         Figure("table_mm", table_in * INCH_M * 1000, "mm", "depth of the table")],
+        tons * TON_ACRE_G_M2 * effective * depth_mm / (table_in * INCH_M * 1000), "g/m²", source,
+    )  # fmt: skip
+
+
+def lime_need(
+    test: SoilTest, target_ph: float, depth_mm: float, method: LimeMethod, working: Working,
+    texture: LimeTexture | None = None, region: Region = "cool",
+    advice_g_m2: float | None = None, advice_effective: float = 1.0,
+) -> float:  # fmt: skip
+    """g/m² of effective CaCO₃ to bring ``depth_mm`` (20–400) of soil to ``target_ph``; MissingInput names what it needs."""
+    if not 20 <= depth_mm <= 400:
+        raise OutOfRange(
+            "The depth to correct lies between 2 and 40 cm. Check the unit.", field="depth", limits=(20, 400)
+        )
+    ph, buffer = test.ph, test.values.get("buffer_ph")
+    if ph is None:
+        raise MissingInput("The test has no pH: lime cannot be worked out without it.", field="ph")
+    if method == "lab":
+        if advice_g_m2 is None:
+            raise MissingInput(
+                "The report has no lime figure. Type it with the test, or choose another way.", field="method"
+            )
+        return from_lab(advice_g_m2, advice_effective, test.depth_mm, depth_mm, working)
+    if ph >= target_ph:
+        working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
+        return 0.0
+    if method == "texture":
+        if texture is None:
+            raise MissingInput(
+                "The texture is unknown. Judge it by feel on the area's form, or test it.", field="method"
+            )
+        return from_texture(ph, target_ph, texture, region, depth_mm, working)
+    if buffer is None or test.buffer_method is None:
+        raise MissingInput(
+            "The test has no buffer pH. Choose the texture table, or ask the laboratory.", field="method"
+        )
+    match test.buffer_method:
+        case "smp":
+            return from_smp(buffer, target_ph, depth_mm, working)
+        case "mehlich":
+            return from_mehlich(ph, buffer, target_ph, depth_mm, working)
+    return from_adams_evans(ph, buffer, target_ph, depth_mm, working)
+
+
+def lime_product(need_g_m2: float, grade: LimeGrade, working: Working) -> GramsPerSquareMetre:
+    """g/m² of a lime that brings ``need_g_m2`` of effective CaCO₃: need ÷ effective share."""
+    share = effective_share(grade, working)
+    if share <= 0:
+        raise DoesNotFit("Nothing of this lime passes the sieves: it would not act.", field="sieves")
+    return GramsPerSquareMetre(
+        working.step(
+            "Lime of this product", "need_g_m2 / share",
+            [Figure("need_g_m2", need_g_m2, "g/m²", "effective calcium carbonate"), Figure("share", share, "", "effective share of the lime")],
+            need_g_m2 / share, "g/m²", "lime-laws",
+        )
+    )  # fmt: skip
+
+
+def which_lime(test: SoilTest, magnesium: str) -> tuple[LimeKind, str]:
+    """The lime to pick from the magnesium of the test, and why [common-practice]."""
+    if magnesium == "low":
+        return "dolomitic", f"Dolomitic: magnesium is low ({unrounded(test.values['mg'])} mg/kg) and it brings some."
+    if magnesium == "unknown":
+        return "calcitic", "Calcitic: magnesium is not tested; dolomitic is right only where it is low."
+    return "calcitic", f"Calcitic: magnesium is {magnesium} ({unrounded(test.values['mg'])} mg/kg), no more is wanted."

@@ -1,0 +1,96 @@
+"""pH by probe at spots: lowest, mean, highest, spots that differ, drift over dates, and how far to trust them."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from statistics import mean, median
+
+from amber_acre.core.errors import OutOfRange
+
+PROBE_ERROR = 0.3  # a field probe against a laboratory's pH, either way [from-memory]
+DIFFERS_BY = 0.8  # a spot this far from the middle of the others is another soil, or a bad contact [common-practice]
+LARGE_LIME_G_M2 = 245.0  # one surface application; beyond it a probe alone is not enough [common-practice]
+LARGE_SULPHUR_G_M2 = 22.5
+
+
+@dataclass(frozen=True)
+class ProbeReading:
+    """pH 3–10 read at a named spot on a day (OutOfRange)."""
+
+    on_day: date
+    spot: str
+    ph: float
+
+    def __post_init__(self) -> None:
+        if not 3 <= self.ph <= 10:
+            raise OutOfRange(
+                f"pH {self.ph:g} is outside 3–10: no soil reads that. Clean the probe, wet the soil and read again.",
+                field="ph", value=self.ph, limits=(3, 10),
+            )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class ProbeSummary:
+    """The newest day's readings: lowest, mean and highest of all, spots that differ, drift against earlier days."""
+
+    on_day: date
+    lowest: float
+    mean: float
+    highest: float
+    readings: tuple[ProbeReading, ...]
+    differing: tuple[ProbeReading, ...]
+    sentences: tuple[str, ...]
+
+    @property
+    def half_spread(self) -> float:
+        """Half of lowest to highest, and never less than the probe's own error."""
+        return max(PROBE_ERROR, (self.highest - self.lowest) / 2)
+
+
+def summary(readings: Sequence[ProbeReading]) -> ProbeSummary | None:
+    """The newest day against itself and the days before; every reading is kept and counts. None without readings.
+
+    The mean is of the readings as read: pH values are what tables are entered with.
+    """
+    if not readings:
+        return None
+    day = max(reading.on_day for reading in readings)
+    now = tuple(reading for reading in readings if reading.on_day == day)
+    values = [reading.ph for reading in now]
+    differing = tuple(
+        reading
+        for n, reading in enumerate(now)
+        if len(now) >= 3 and abs(reading.ph - median(values[:n] + values[n + 1 :])) >= DIFFERS_BY
+    )
+    sentences = [
+        f"Probe, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at {len(now)} spot{'s' if len(now) > 1 else ''}."
+    ]
+    if len(now) < 3:
+        sentences.append("Fewer than three spots: read more before judging the area by them.")
+    sentences += [
+        f"“{reading.spot}” reads {reading.ph:.1f}, {abs(reading.ph - median(values)):.1f} away from the middle: "
+        "read it again, and treat it by itself if it stands."
+        for reading in differing
+    ]
+    earlier = [reading for reading in readings if reading.on_day < day]
+    if earlier:
+        before = max(reading.on_day for reading in earlier)
+        shift = mean(values) - mean(reading.ph for reading in earlier if reading.on_day == before)
+        steady = abs(shift) < PROBE_ERROR
+        sentences.append(
+            f"Since {before:%-d %B %Y} the mean moved {shift:+.1f}: "
+            + ("within what the probe cannot tell." if steady else "a drift worth a laboratory test.")
+        )
+    return ProbeSummary(day, min(values), mean(values), max(values), now, differing, tuple(sentences))
+
+
+def large_on_probe(dose_g_m2: float, limit_g_m2: float) -> str:
+    """The question for a large dose that rests on a probe alone, or '' for a small one."""
+    if dose_g_m2 <= limit_g_m2:
+        return ""
+    return (
+        f"{dose_g_m2:.0f} g/m² rests on a probe alone, which may be {PROBE_ERROR:g} off either way: have a laboratory test it "
+        "before a dose this large, or confirm."
+    )

@@ -1,0 +1,110 @@
+"""Physical amendments: what each material is, what it does for which finding, and what it honestly amounts to.
+
+Bulk densities, water and phosphorus of materials are typical figures from memory [amendment-figures]; calcined clay
+holds 90 % of its weight as the trade tells it [common-practice].
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+Finding = Literal["clay", "sand", "compacted", "stripped", "repellent"]
+Unit = Literal["depth", "rate", "holes", "none"]
+
+
+@dataclass(frozen=True)
+class Material:
+    """A material: bulk density kg/L, water it holds for plants as a share of its own weight, P as a share of weight."""
+
+    key: str
+    name: str
+    density_kg_l: float
+    water_share: float
+    phosphorus: float
+    caution: str
+    source: str
+
+
+MATERIALS: dict[str, Material] = {
+    row.key: row
+    for row in (
+        Material("compost", "compost", 0.60, 0.60, 0.0030, "Mask when dry; screen out glass and plastic; test its salts.", "amendment-figures"),
+        Material("sand", "coarse sand", 1.60, 0.03, 0.0, "Silica dust: mask when dry.", "amendment-figures"),
+        Material("calcined-clay", "calcined clay", 0.60, 0.90, 0.0, "Silica dust: mask when dry.", "common-practice"),
+        Material("topsoil", "screened topsoil", 1.20, 0.15, 0.0008, "Know where it comes from: weeds, residues, salts.", "amendment-figures"),
+        Material("carbon", "carbon granules (compost, biochar, humic)", 0.55, 0.90, 0.0020, "Dust: mask when pouring.", "amendment-figures"),
+        Material("gypsum", "gypsum", 1.00, 0.0, 0.0, "Dust: mask. It is for sodium, not for clay as such.", "amendment-figures"),
+        Material("wetting", "wetting agent", 1.02, 0.0, 0.0, "As its label: water in at once.", "common-practice"),
+    )
+}  # fmt: skip
+
+
+@dataclass(frozen=True)
+class Option:
+    """One way to meet a finding: material or work, the school that favours it, the dose told, and an honest sentence.
+
+    ``dose``: depth in mm for ``depth``, g/m² for ``rate``; nothing for work. ``every_months`` 0: once. ``closes``: whether
+    it closes a compaction finding once a re-check passes.
+    """
+
+    key: str
+    finding: Finding
+    school: str
+    name: str
+    material: str
+    unit: Unit
+    dose: float
+    every_months: int
+    closes: bool
+    honest: str
+    source: str = "common-practice"
+
+
+OPTIONS: tuple[Option, ...] = (
+    Option("clay-compost", "clay", "feed the soil", "Compost, top-dressed", "compost", "depth", 6.0, 12, False,
+           "Structure comes from roots and worms over years; each dressing is a few millimetres."),
+    Option("clay-bed", "clay", "feed the soil", "Compost, dug into a whole bed", "compost", "depth", 50.0, 0, False,
+           "Once, in bare ground, before planting. A quarter of the top 20 cm: settles by half within two years."),
+    Option("clay-gypsum", "clay", "test-led", "Gypsum", "gypsum", "rate", 490.0, 36, False,
+           "Loosens clay only where sodium glues it; without sodium in the test it does nothing but add calcium."),
+    Option("clay-sand", "clay", "told in the trade", "Sand, mixed in", "sand", "depth", 12.0, 0, False,
+           "Until the mix is mostly sand it sets harder: over 70 % sand by weight is needed. A dressing makes a layer, not a loam."),
+    Option("sand-compost", "sand", "feed the soil", "Compost, top-dressed", "compost", "depth", 6.0, 12, False,
+           "Adds a few millimetres of water for a season or two; it is eaten and has to be given again."),
+    Option("sand-clay", "sand", "test-led", "Calcined clay, into core holes or a new bed", "calcined-clay", "depth", 5.0, 0, False,
+           "Lasts; part of the water it holds is held too tightly for roots. Dear by the litre of water."),
+    Option("sand-carbon", "sand", "feed the soil", "Carbon granules", "carbon", "rate", 49.0, 6, False,
+           "10 lb/1000 ft² to start, 5 to keep. It is hundredths of a per cent of the root zone: only a test proves a build-up."),
+    Option("compacted-core", "compacted", "test-led", "Hollow coring", "", "holes", 0.0, 12, True,
+           "Half-inch tines 2 in apart open a twentieth of the surface; the finding closes when the probe goes deeper."),
+    Option("compacted-core-compost", "compacted", "feed the soil", "Coring, holes filled with compost", "compost", "holes", 0.0, 12, True,
+           "Coring does the work; the compost in the holes is a few per cent of the top 10 cm."),
+    Option("compacted-core-sand", "compacted", "sports turf", "Coring, holes filled with sand", "sand", "holes", 0.0, 12, True,
+           "Keeps holes open for a season or more; holds no water."),
+    Option("compacted-core-clay", "compacted", "sports turf", "Coring, holes filled with calcined clay", "calcined-clay", "holes", 0.0, 12, True,
+           "Holes stay open and hold water. Dearest by the hole."),
+    Option("compacted-liquid", "compacted", "told in the trade", "“Liquid aeration” or humic drench", "", "none", 0.0, 6, False,
+           "It may be logged. The finding stays open until the probe goes deeper."),
+    Option("stripped-dress", "stripped", "feed the soil", "Topsoil and compost, a little each year", "topsoil", "depth", 10.0, 12, False,
+           "10 mm a year: depth comes in 6–8 years or more. Loosen and blend first, or it lies on a pan."),
+    Option("stripped-import", "stripped", "start again", "Topsoil, brought in at once", "topsoil", "depth", 50.0, 0, False,
+           "Only with the ground loosened and the first third blended in; then seed or turf anew."),
+    Option("stripped-compost", "stripped", "feed the soil", "Compost, top-dressed", "compost", "depth", 6.0, 12, False,
+           "Feeds and darkens the few centimetres there are; it is not depth."),
+    Option("repellent-wetting", "repellent", "test-led", "Wetting agent", "wetting", "rate", 1.9, 2, False,
+           "Lets water in for weeks; it does not cure the coating on the sand. Deep watering after it."),
+    Option("repellent-core", "repellent", "sports turf", "Coring, then a wetting agent", "", "holes", 0.0, 12, False,
+           "Opens a way for the water; the agent does the rest."),
+    Option("repellent-compost", "repellent", "feed the soil", "Compost, top-dressed", "compost", "depth", 5.0, 12, False,
+           "More life breaks the wax down over years; fresh dry compost can itself repel water."),
+    Option("repellent-clay", "repellent", "start again", "Clay-rich soil, mixed in (claying)", "topsoil", "depth", 10.0, 0, False,
+           "Coats the sand for good, if it is mixed through; a layer on top caps it."),
+)  # fmt: skip
+FINDINGS: dict[Finding, str] = {
+    "clay": "heavy clay",
+    "sand": "poor sand",
+    "compacted": "compacted",
+    "stripped": "stripped of its topsoil",
+    "repellent": "dry and repels water",
+}

@@ -1,0 +1,127 @@
+"""Soil tests as tables: a laboratory's file read with its own headings, and every test of a property written out."""
+
+from __future__ import annotations
+
+import csv
+import io
+import re
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
+from datetime import date
+
+from amber_acre.core.errors import NotUnderstood, OutOfRange
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables.soil_measures import MEASURES
+from amber_acre.exchange.spreadsheet import harmless
+
+ROWS_AT_MOST, COLUMNS_AT_MOST, BYTES_AT_MOST = 500, 80, 400_000
+ROLES = ("sample", "sampled", "laboratory")
+_ROLE_HEADINGS = {
+    "sample": ("sample", "sample id", "sample name", "area", "field", "location", "site"),
+    "sampled": ("sampled", "date", "sample date", "sampled on", "date sampled", "taken on"),
+    "laboratory": ("lab", "laboratory"),
+}
+
+
+@dataclass(frozen=True)
+class LabTable:
+    """A laboratory's file: headings as they stand, and rows as long as they are."""
+
+    headings: tuple[str, ...]
+    rows: tuple[tuple[str, ...], ...]
+
+
+def read_table(text: str) -> LabTable:
+    """Headings and rows of a file with commas, semicolons or tabs; blank rows are left out.
+
+    Refuses an empty file, one without rows, headings that repeat (NotUnderstood) and more than 500 rows or 80 columns
+    (OutOfRange).
+    """
+    plain = text.lstrip("\ufeff").strip()
+    if not plain:
+        raise NotUnderstood("The file is empty. Choose the report as CSV, or paste it.", field="file")
+    first = plain.splitlines()[0]
+    delimiter = max((",", ";", "\t"), key=first.count)
+    rows = [[cell.strip() for cell in row] for row in csv.reader(io.StringIO(plain), delimiter=delimiter)]
+    rows = [row for row in rows if any(row)]
+    headings = tuple(rows[0])
+    if len(headings) < 2 or len(rows) < 2:
+        raise NotUnderstood(
+            "No table was found: the first line holds the headings, each line after it a sample.", field="file"
+        )
+    if len(headings) > COLUMNS_AT_MOST or len(rows) > ROWS_AT_MOST:
+        raise OutOfRange(f"At most {ROWS_AT_MOST} samples and {COLUMNS_AT_MOST} columns in one file.", field="file")
+    named = [heading.lower() for heading in headings if heading]
+    repeated = next((heading for heading in named if named.count(heading) > 1), None)
+    if repeated:
+        raise NotUnderstood(f"The heading “{repeated}” stands twice. Rename one of the two.", field="file")
+    return LabTable(headings, tuple((*row, *[""] * (len(headings) - len(row))) for row in rows[1:]))
+
+
+def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = None) -> dict[str, str]:
+    """What each heading probably is: as remembered of this laboratory, else by the words reports use; '' where unclear."""
+    found: dict[str, str] = {}
+    for heading in headings:
+        if remembered is not None and heading in remembered:
+            found[heading] = remembered[heading]
+            continue
+        words = re.sub(r"\s*[(\[].*?[)\]]\s*", " ", heading.lower()).strip(" :.")
+        plain = re.sub(r"\s+(ppm|mg/kg|%|lb/acre|lbs/a|lb/a|meq/100\s*g|ds/m)$", "", words).strip()
+        role = next((role for role, names in _ROLE_HEADINGS.items() if words in names), "")
+        role = role or next(
+            (key for key, row in MEASURES.items() if words in row.headings or plain in row.headings), ""
+        )
+        found[heading] = role if role not in found.values() else ""
+    return found
+
+
+def read_day(text: str) -> date:
+    """A day as reports write it: 2026-04-18, 18.4.2026, or 4/18/2026 where only one order is possible (NotUnderstood)."""
+    plain = text.strip()
+    try:
+        return date.fromisoformat(plain)
+    except ValueError:
+        pass
+    parts = re.fullmatch(r"(\d{1,2})([./-])(\d{1,2})\2(\d{4})", plain)
+    if parts:
+        a, b, year = int(parts[1]), int(parts[3]), int(parts[4])
+        orders = [(a, b)] if parts[2] == "." else [order for order in ((a, b), (b, a)) if order[1] <= 12]
+        if len(set(orders)) == 1 or a == b:
+            try:
+                return date(year, orders[0][1], orders[0][0])
+            except ValueError:
+                pass
+    raise NotUnderstood(
+        f"“{text}” is not a day that can be read one way only. Write it like 2026-04-18.", field="sampled", value=text
+    )
+
+
+@dataclass(frozen=True)
+class TestLine:
+    """One test with its area's name."""
+
+    area: str
+    test: SoilTest
+    advice: str
+
+
+def write_tests(lines: Sequence[TestLine]) -> str:
+    """A CSV with a header and a row for each test, in the units kept (mg/kg, per cent); what was not tested stays empty."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    units = {"percent": "%", "element": "mg/kg"}
+    heads = [f"{row.symbol} {units.get(row.quantity, row.unit)}".strip() for row in MEASURES.values()]
+    writer.writerow(["area", "sampled", "laboratory", "extractant", "buffer method", "depth mm", *heads, "advice"])
+    for line in lines:
+        test = line.test
+        cells = []
+        for key, row in MEASURES.items():
+            value = test.values.get(key)
+            cells.append("" if value is None else f"{value * (100 if row.quantity == 'percent' else 1):.6g}")
+        writer.writerow(
+            [
+                harmless(line.area), test.taken_on.isoformat(), harmless(test.laboratory), test.extractant or "",
+                test.buffer_method or "", "" if test.depth_mm is None else f"{test.depth_mm:g}", *cells, harmless(line.advice),
+            ]
+        )  # fmt: skip
+    return out.getvalue()

@@ -1,0 +1,258 @@
+"""Corrections of soil and their jobs: planned, logged through the day book, ended with a reason; findings."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Sequence
+from dataclasses import asdict
+from datetime import date, datetime
+from typing import Any
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.correction.amending import Amendment
+from amber_acre.core.correction.instalments import WORKS, Job
+from amber_acre.core.correction.jobs import SoilJob
+from amber_acre.core.correction.limits import Direction
+from amber_acre.core.correction.ph_plan import PhPlan
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.soil.probe import PROBE_ERROR
+from amber_acre.core.tables.amendments import FINDINGS
+from amber_acre.core.working import Figure, Limit, Step, Working
+from amber_acre.store.shelf import product_of
+from amber_acre.store.tables import (
+    AreaRow,
+    CorrectionRow,
+    EntryRow,
+    FindingRow,
+    SoilJobRow,
+    SoilWorkRow,
+)
+
+
+def working_text(working: Working) -> str:
+    """A working as it is kept: JSON."""
+    return json.dumps(asdict(working), ensure_ascii=False)
+
+
+def working_of(text: str) -> Working:
+    """A kept working."""
+    kept: dict[str, Any] = json.loads(text)
+    steps = [
+        Step(
+            step["title"], step["formula"], tuple(Figure(**figure) for figure in step["figures"]), step["result"],
+            step["unit"], step["source"], tuple(Limit(**limit) for limit in step["limits"]), step["note"],
+        )
+        for step in kept["steps"]
+    ]  # fmt: skip
+    return Working(kept["subject"], steps, kept["assumptions"])
+
+
+def correction_row(session: Session, correction_id: int) -> CorrectionRow | None:
+    row = session.get(CorrectionRow, correction_id)
+    return row if row is not None and row.area.deleted_at is None and row.area.property.deleted_at is None else None
+
+
+def corrections_of(session: Session, area_ids: Sequence[int]) -> list[CorrectionRow]:
+    """Corrections of areas, newest first, ended ones too."""
+    query = select(CorrectionRow).where(CorrectionRow.area_id.in_(area_ids)).order_by(CorrectionRow.id.desc())
+    return list(session.scalars(query))
+
+
+def open_corrections(session: Session) -> list[CorrectionRow]:
+    """Every correction that is not ended, of areas in use, for the week."""
+    query = (
+        select(CorrectionRow).where(CorrectionRow.ended_at.is_(None)).order_by(CorrectionRow.area_id, CorrectionRow.id)
+    )
+    return [r for r in session.scalars(query) if r.area.deleted_at is None and r.area.property.deleted_at is None]
+
+
+def add_correction(session: Session, row: CorrectionRow, jobs: Sequence[Job]) -> CorrectionRow:
+    """Writes a correction with its jobs."""
+    row.jobs = [
+        SoilJobRow(
+            number=job.number, name=job.name, work=job.work, on_day=job.on, opens=job.opens, closes=job.closes,
+            rate_g_m2=job.rate_g_m2,
+        )
+        for job in jobs
+    ]  # fmt: skip
+    session.add(row)
+    session.flush()
+    return row
+
+
+def enter_ph_plan(session: Session, area_id: int, plan: PhPlan, ph_from: str, today: date) -> CorrectionRow:
+    """Writes a pH correction as it was worked out."""
+    row = CorrectionRow(
+        area_id=area_id, kind=plan.choice.direction, name=f"pH {plan.brief.ph:.1f} to {plan.choice.target_ph:g}",
+        answers=f"pH {plan.brief.ph:.1f} by {ph_from}", made_on=today, product_id=plan.choice.product.key, from_ph=plan.brief.ph,
+        target_ph=plan.choice.target_ph, half_spread=plan.brief.half_spread if plan.brief.on_probe else PROBE_ERROR / 3,
+        placement=plan.choice.placement, full_g_m2=plan.full_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working),
+    )  # fmt: skip
+    return add_correction(session, row, plan.jobs)
+
+
+def enter_amendment(
+    session: Session,
+    area: AreaRow,
+    made: Amendment,
+    product_id: int | None,
+    jobs: Sequence[Job],
+    today: date,
+    evidence: str,
+) -> CorrectionRow:
+    """Writes an amendment as it was worked out, and its finding where none is open."""
+    finding = made.option.finding
+    found = add_finding(session, area, finding, today, f"{FINDINGS[finding].capitalize()}.", evidence)
+    row = CorrectionRow(
+        area_id=area.id, kind="physical", name=made.option.name, answers=f"{FINDINGS[finding]}, found {found.found_on:%-d %B %Y}",
+        made_on=today, product_id=product_id if made.rate_g_m2 > 0 else None, full_g_m2=made.rate_g_m2, total_g_m2=made.rate_g_m2,
+        option=made.option.key, working=working_text(made.working), half_spread=0.0,
+    )  # fmt: skip
+    return add_correction(session, row, jobs)
+
+
+def end_correction(session: Session, row: CorrectionRow, at: datetime, why: str) -> None:
+    """Ends a correction: jobs not yet done are due no more; what was logged stays."""
+    if row.ended_at is not None:
+        raise DoesNotFit("This correction has been ended already.", field="why")
+    row.ended_at, row.ended_why = at, why
+    session.flush()
+
+
+def job_row(session: Session, job_id: int) -> SoilJobRow | None:
+    row = session.get(SoilJobRow, job_id)
+    if row is None or correction_row(session, row.correction_id) is None:
+        return None
+    return row
+
+
+def job_of(row: SoilJobRow) -> Job:
+    """The core value of a job row."""
+    work = next(work for work in WORKS if work == row.work)
+    return Job(row.number, row.name, work, row.on_day, row.opens, row.closes, row.rate_g_m2)
+
+
+def soil_jobs(session: Session, corrections: Sequence[CorrectionRow], day: date) -> list[tuple[SoilJobRow, SoilJob]]:
+    """Every job of corrections with what of it is done by ``day``. Open jobs of an ended correction are skipped."""
+    ids = [job.id for row in corrections for job in row.jobs]
+    logged = _logged(session, ids, day)
+    worked = _worked(session, ids, day)
+    found = []
+    for row in corrections:
+        area, product = row.area, product_of(row.product) if row.product else None
+        for job in row.jobs:
+            entry_on, kilograms = logged.get(job.id, (None, 0.0))
+            found.append(
+                (
+                    job,
+                    SoilJob(
+                        job_of(job), SquareMetres(area.size_m2), SquareMetres(area.low_m2),
+                        product if job.work == "spread" else None,
+                        job.skipped or row.ended_at is not None, entry_on or worked.get(job.id), kilograms,
+                    ),
+                )
+            )  # fmt: skip
+    return found
+
+
+def _logged(session: Session, job_ids: Sequence[int], day: date) -> dict[int, tuple[date, float]]:
+    """Last day and kilograms of the standing entries of jobs up to a day."""
+    rows = list(session.scalars(select(EntryRow).where(EntryRow.soil_job_id.in_(job_ids)).order_by(EntryRow.id)))
+    replaced = {row.corrects_id for row in rows}
+    found: dict[int, tuple[date, float]] = {}
+    for row in rows:
+        if row.id in replaced or row.amount_kg == 0 or row.applied_on > day or row.soil_job_id is None:
+            continue
+        before = found.get(row.soil_job_id, (row.applied_on, 0.0))
+        found[row.soil_job_id] = (max(before[0], row.applied_on), before[1] + row.amount_kg)
+    return found
+
+
+def _worked(session: Session, job_ids: Sequence[int], day: date) -> dict[int, date]:
+    """The day each work without product was done."""
+    rows = list(session.scalars(select(SoilWorkRow).where(SoilWorkRow.job_id.in_(job_ids)).order_by(SoilWorkRow.id)))
+    replaced = {row.corrects_id for row in rows}
+    return {row.job_id: row.done_on for row in rows if row.id not in replaced and not row.undone and row.done_on <= day}
+
+
+def running_direction(session: Session, area_id: int, day: date) -> Direction | None:
+    """Which way the pH of an area is being moved: a correction not ended whose last spreading is under a year back."""
+    for row in corrections_of(session, [area_id]):
+        if row.ended_at is not None or row.kind not in ("up", "down"):
+            continue
+        spread = [job for job in row.jobs if job.work == "spread" and not job.skipped]
+        if spread and (day - spread[-1].on_day).days < 365:
+            return "up" if row.kind == "up" else "down"
+    return None
+
+
+def corrected_since(session: Session, area_id: int, tested_on: date | None) -> bool:
+    """Whether any lime or sulphur of a correction went down after the newest test."""
+    corrections = [row for row in corrections_of(session, [area_id]) if row.kind in ("up", "down")]
+    logged = _logged(session, [job.id for row in corrections for job in row.jobs], date.max)
+    return any(tested_on is None or on > tested_on for on, _ in logged.values())
+
+
+def work_done(
+    session: Session, *, job: SoilJobRow, form_key: str, done_on: date, who: str, note: str, recorded_at: datetime
+) -> SoilWorkRow:
+    """Writes down a work without product, once for each form."""
+    earlier = session.scalars(select(SoilWorkRow).where(SoilWorkRow.form_key == form_key)).one_or_none()
+    if earlier is not None:
+        return earlier
+    row = SoilWorkRow(job_id=job.id, form_key=form_key, done_on=done_on, who=who, note=note, recorded_at=recorded_at)
+    session.add(row)
+    session.flush()
+    return row
+
+
+def work_rows(session: Session) -> Sequence[SoilWorkRow]:
+    """Works without product, newest first."""
+    return session.scalars(select(SoilWorkRow).order_by(SoilWorkRow.done_on.desc(), SoilWorkRow.id.desc())).all()
+
+
+def works_of(session: Session, job_id: int) -> Sequence[SoilWorkRow]:
+    return session.scalars(select(SoilWorkRow).where(SoilWorkRow.job_id == job_id).order_by(SoilWorkRow.id)).all()
+
+
+def undo_work(session: Session, row: SoilWorkRow, form_key: str, who: str, note: str, at: datetime) -> None:
+    """Strikes a work out by a new row; the old one stays as it was written."""
+    session.add(
+        SoilWorkRow(
+            job_id=row.job_id, corrects_id=row.id, form_key=form_key, done_on=row.done_on, undone=True, who=who, note=note,
+            recorded_at=at,
+        )
+    )  # fmt: skip
+    session.flush()
+
+
+def findings_of(session: Session, area_ids: Sequence[int]) -> Sequence[FindingRow]:
+    """Findings of areas, open ones first, newest first."""
+    query = select(FindingRow).where(FindingRow.area_id.in_(area_ids))
+    return session.scalars(query.order_by(FindingRow.closed_on.is_not(None), FindingRow.id.desc())).all()
+
+
+def finding_row(session: Session, finding_id: int) -> FindingRow | None:
+    return session.get(FindingRow, finding_id)
+
+
+def add_finding(session: Session, area: AreaRow, kind: str, found_on: date, words: str, evidence: str = "", cause: str = "") -> FindingRow:  # fmt: skip
+    """Writes a finding; one of its kind that is open already is given back instead."""
+    for row in findings_of(session, [area.id]):
+        if row.kind == kind and row.closed_on is None and kind != "pale":
+            return row
+    row = FindingRow(area_id=area.id, kind=kind, found_on=found_on, words=words, evidence=evidence, cause=cause)
+    session.add(row)
+    session.flush()
+    return row
+
+
+def close_finding(session: Session, row: FindingRow, on: date, why: str) -> None:
+    """Closes a finding with its reason."""
+    if row.closed_on is not None:
+        raise DoesNotFit("This finding has been closed already.", field="why")
+    row.closed_on, row.closed_why = on, why
+    session.flush()

@@ -1,0 +1,166 @@
+"""What is known of an area's soil, gathered once: tests, probe, texture, plants, needs, corrections, findings."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass
+from datetime import date
+
+from sqlalchemy.orm import Session
+
+from amber_acre.core.correction.acid_balance import acidity_g_m2
+from amber_acre.core.correction.limits import Direction
+from amber_acre.core.correction.ph_plan import PhBrief
+from amber_acre.core.measure.area_kinds import ReadFact, number_of
+from amber_acre.core.programme.brief import standing
+from amber_acre.core.season.climate import Climate, next_season_start, season_start
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.probe import PROBE_ERROR, ProbeReading, ProbeSummary, summary
+from amber_acre.core.soil.texture import texture_of
+from amber_acre.core.tables.grasses import GRASS_BY_KEY, Season
+from amber_acre.core.tables.plants import Plant
+from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE
+from amber_acre.core.tables.textures import TextureClass
+from amber_acre.store.areas import facts_of
+from amber_acre.store.climates import climate_of
+from amber_acre.store.corrections import corrected_since, corrections_of, findings_of, running_direction
+from amber_acre.store.daybook import entries_of
+from amber_acre.store.plants import plant_named
+from amber_acre.store.programmes import lane, programme_of, season_to_show
+from amber_acre.store.soil_tests import newest_test, probe_readings, tests_of
+from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow
+from amber_acre.store.walks import walks_of
+
+LABORATORY_STANDS_DAYS = 365  # [common-practice]
+
+
+@dataclass(frozen=True)
+class Ground:
+    """An area's soil as it stands on a day; None and '' are unknown. Depths in mm, rates in g/m²."""
+
+    area: AreaRow
+    climate: Climate
+    facts: Mapping[str, ReadFact]
+    tests: tuple[SoilTest, ...]
+    probe: ProbeSummary | None
+    ph: float | None
+    ph_from: str
+    on_probe: bool
+    texture: TextureClass | None
+    texture_from: str
+    plants: tuple[Plant, ...]
+    wanted_ph: tuple[float, float]
+    nitrogen_g_m2: float | None
+    acid_g_m2_year: float
+    probe_depth_mm: float | None
+    thatch_mm: float
+    mulch_mm: float
+    roots_mm: float | None
+    running: Direction | None
+    corrected_since_test: bool
+    corrections: tuple[CorrectionRow, ...]
+    findings: tuple[FindingRow, ...]
+
+    @property
+    def test(self) -> SoilTest | None:
+        """The newest test."""
+        return self.tests[0] if self.tests else None
+
+    @property
+    def season(self) -> Season:
+        """The grass's season; cool for what is no lawn."""
+        return GRASS_BY_KEY[self.area.grass].season if self.area.kind == "lawn" else "cool"
+
+    def says(self, fact: str) -> str:
+        """A choice or text among the area's facts, or ''."""
+        value = self.facts[fact].value if fact in self.facts else ""
+        return value if isinstance(value, str) else ""
+
+    def metres(self, fact: str) -> float | None:
+        """A length among the area's facts."""
+        return number_of(self.facts, fact)
+
+
+def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
+    """Everything known of an area's soil on a day."""
+    facts = facts_of(area)
+    looks = walks_of(session, area.id)
+    readings = probe_readings(session, area.id)
+    readings += [ProbeReading(look.on_day, look.spot, look.ph) for look in looks if look.ph is not None and look.spot]
+    probe = summary([reading for reading in readings if reading.on_day <= day])
+    tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
+    ph, ph_from, on_probe = _ph(tests, probe)
+    feel = facts["texture"].value if "texture" in facts else ""
+    texture = texture_of(newest_test(area), feel if isinstance(feel, str) else "")
+    tested = bool(tests) and "sand" in tests[0].values
+    plants = _plants(session, area, facts)
+    roots = number_of(facts, "roots")
+    newest = {key: next((getattr(look, key) for look in looks if getattr(look, key) is not None), None) for key in ("probe_mm", "thatch_mm", "mulch_mm", "root_mm")}  # fmt: skip
+    mulch = number_of(facts, "mulch_depth")
+    acid, nitrogen = _year(session, area, day)
+    return Ground(
+        area, climate_of(area.property.climate), facts, tests, probe, ph, ph_from, on_probe, texture,
+        "laboratory" if texture and tested else "by feel" if texture else "", plants, _wanted(area, plants),
+        nitrogen, acid, newest["probe_mm"], newest["thatch_mm"] or 0.0,
+        newest["mulch_mm"] if newest["mulch_mm"] is not None else (mulch or 0.0) * 1000,
+        newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
+        running_direction(session, area.id, day), corrected_since(session, area.id, tests[0].taken_on if tests else None),
+        tuple(corrections_of(session, [area.id])), tuple(findings_of(session, [area.id])),
+    )  # fmt: skip
+
+
+def _ph(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple[float | None, str, bool]:
+    """The pH to go by, and whether only a probe says it: a laboratory's of the last twelve months stands before a probe."""
+    tested = next((test for test in tests if test.ph is not None), None)
+    if probe is not None and (tested is None or (probe.on_day - tested.taken_on).days > LABORATORY_STANDS_DAYS):
+        return probe.mean, f"probe, {probe.on_day:%-d %B %Y}", True
+    if tested is not None:
+        return tested.ph, f"laboratory, {tested.taken_on:%-d %B %Y}", False
+    return None, "", False
+
+
+def _plants(session: Session, area: AreaRow, facts: Mapping[str, ReadFact]) -> tuple[Plant, ...]:
+    names = [str(facts["plant"].value)] if "plant" in facts else []
+    listed = facts["plants"].value if "plants" in facts else ()
+    names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
+    if area.kind == "lawn":
+        names.append(GRASS_BY_KEY[area.grass].botanical_name)
+    found = [plant for name in names if (plant := plant_named(session, name)) is not None]
+    return tuple(found)
+
+
+def _wanted(area: AreaRow, plants: tuple[Plant, ...]) -> tuple[float, float]:
+    """The pH range of what grows; the lawn range for a lawn, garden plants' where nothing is known."""
+    if area.kind == "lawn":
+        return LAWN_PH_RANGE
+    if plants:
+        low, high = max(p.ph[0] for p in plants), min(p.ph[1] for p in plants)
+        return (low, high) if low <= high else (min(p.ph[0] for p in plants), max(p.ph[1] for p in plants))
+    return (6.0, 6.8)
+
+
+def _year(session: Session, area: AreaRow, day: date) -> tuple[float, float | None]:
+    """Acid of the season's fertilizers as CaCO₃, planned and put down, and the year's nitrogen of a lawn, g/m²."""
+    if area.kind != "lawn":
+        climate = climate_of(area.property.climate)
+        start = season_start(climate, day)
+        logged = standing(entries_of(session, area.id, {}))
+        return acidity_g_m2((e.product, e.amount_kg * 1000 / area.size_m2) for e in logged if start <= e.on < next_season_start(start)), None  # fmt: skip
+    season = season_to_show(session, area, day)
+    year = lane(session, area, season, day).year
+    uses = [(e.product, e.amount_kg * 1000 / area.size_m2) for e in standing(year.entries)]
+    uses += [(j.round.product, float(j.round.rate_g_m2)) for j in year.rounds if j.round.counts and not j.done]
+    planned = programme_of(session, area.id, season) is not None
+    return acidity_g_m2(uses), year.ledger.year.nitrogen if planned else float(year.need.yearly_g_m2)
+
+
+def brief_of(ground: Ground) -> PhBrief:
+    """What the core needs to know of the ground."""
+    advice = next((a.rate_g_m2 for r in ground.area.soil_tests[:1] for a in r.advice if a.material == "lime"), None)
+    kind = ground.area.kind
+    planted = kind in ("lawn", "hedge", "tree", "patch") or (kind == "bed" and ground.says("bare") != "yes")
+    return PhBrief(
+        kind, planted and ground.says("bare") != "yes", ground.says("canopy") == "yes", ground.says("wet") == "yes", ground.climate, ground.test,
+        ground.ph, ground.on_probe, ground.probe.half_spread if ground.probe else PROBE_ERROR, ground.texture, ground.says("fizz"), advice,
+        ground.running, ground.corrected_since_test, ground.acid_g_m2_year,
+    )  # fmt: skip

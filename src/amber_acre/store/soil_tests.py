@@ -1,0 +1,171 @@
+"""Soil tests and probe readings of areas, and how laboratories lay their files out."""
+
+from __future__ import annotations
+
+import json
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass, field
+from datetime import date, datetime
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.probe import ProbeReading
+from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
+from amber_acre.core.tables.soil_ranges import EXTRACTANTS
+from amber_acre.store.tables import (
+    AreaRow,
+    LabLayoutRow,
+    ProbeReadingRow,
+    SoilAdviceRow,
+    SoilTestRow,
+    SoilValueRow,
+)
+
+
+@dataclass(frozen=True)
+class Advice:
+    """What a laboratory advises: material, the text it gave, and the conversion."""
+
+    material: str
+    typed: str
+    rate_g_m2: float
+
+
+@dataclass(frozen=True)
+class Layout:
+    """How a laboratory's file was matched: heading → measure or role, unit, extractant, buffer method."""
+
+    laboratory: str
+    columns: Mapping[str, str] = field(default_factory=dict)
+    unit: str = "ppm"
+    extractant: str = ""
+    buffer_method: str = ""
+
+
+def soil_test_of(row: SoilTestRow) -> SoilTest:
+    """The core value of a test row."""
+    kept = {value.measure: value.value for value in row.values}
+    values: dict[Measured, float] = {key: kept[key] for key in MEASURES if key in kept}
+    return SoilTest(
+        row.taken_on,
+        values,
+        next((e for e in EXTRACTANTS if e == row.extractant), None),
+        next((m for m in BUFFER_METHODS if m == row.buffer_method), None),
+        row.depth_mm,
+        row.laboratory,
+        {value.measure: value.typed for value in row.values},
+    )
+
+
+def newest_test(area: AreaRow) -> SoilTest | None:
+    """The newest test of an area, or None: unknown is a value."""
+    return soil_test_of(area.soil_tests[0]) if area.soil_tests else None
+
+
+def tests_of(area: AreaRow) -> list[SoilTest]:
+    """Every test of an area, newest first."""
+    return [soil_test_of(row) for row in area.soil_tests]
+
+
+def test_row(session: Session, test_id: int) -> SoilTestRow | None:
+    row = session.get(SoilTestRow, test_id)
+    return row if row is not None and row.deleted_at is None else None
+
+
+def save_soil_test(
+    session: Session,
+    area_id: int,
+    test: SoilTest,
+    *,
+    advice: Sequence[Advice] = (),
+    note: str = "",
+    confirmed: bool = False,
+    test_id: int | None = None,
+) -> SoilTestRow:
+    """Adds a test to an area, or writes one anew in its place; older tests stay."""
+    row = (session.get(SoilTestRow, test_id) if test_id else None) or SoilTestRow(area_id=area_id)
+    row.taken_on, row.extractant, row.buffer_method = test.taken_on, test.extractant, test.buffer_method
+    row.depth_mm, row.laboratory, row.note, row.confirmed = test.depth_mm, test.laboratory, note, confirmed
+    row.values.clear()
+    row.advice.clear()
+    session.add(row)
+    session.flush()
+    row.values = [
+        SoilValueRow(measure=key, value=value, typed=test.typed.get(key, "")) for key, value in test.values.items()
+    ]
+    row.advice = [SoilAdviceRow(material=a.material, typed=a.typed, rate_g_m2=a.rate_g_m2) for a in advice]
+    session.flush()
+    area = session.get(AreaRow, area_id)
+    if area is not None:
+        session.expire(area, ["soil_tests"])
+    return row
+
+
+def set_test_deleted(session: Session, row: SoilTestRow, at: datetime | None) -> None:
+    """Takes a test out of the evidence, or brings it back with ``at`` None."""
+    row.deleted_at = at
+    session.flush()
+    area = session.get(AreaRow, row.area_id)
+    if area is not None:
+        session.expire(area, ["soil_tests"])
+
+
+def add_probe_readings(
+    session: Session, area_id: int, readings: Sequence[ProbeReading], who: str = "",
+    places: Mapping[str, tuple[float, float]] | None = None,
+) -> None:  # fmt: skip
+    """Adds readings; ``places`` gives the place of a spot on the site sheet, metres. Every reading is kept."""
+    for reading in readings:
+        x, y = (places or {}).get(reading.spot, (None, None))
+        session.add(
+            ProbeReadingRow(
+                area_id=area_id, on_day=reading.on_day, spot=reading.spot, ph=reading.ph, x_m=x, y_m=y, who=who
+            )
+        )
+    session.flush()
+
+
+def probe_rows(session: Session, area_ids: Sequence[int]) -> Sequence[ProbeReadingRow]:
+    """Probe readings of areas, oldest first."""
+    query = select(ProbeReadingRow).where(ProbeReadingRow.area_id.in_(area_ids))
+    return session.scalars(query.order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)).all()
+
+
+def probe_readings(session: Session, area_id: int) -> list[ProbeReading]:
+    """Probe readings of an area as core values."""
+    return [ProbeReading(row.on_day, row.spot, row.ph) for row in probe_rows(session, [area_id])]
+
+
+def layout_of(session: Session, laboratory: str) -> Layout | None:
+    """The remembered layout of a laboratory's files, or None."""
+    row = session.get(LabLayoutRow, laboratory)
+    return Layout(row.laboratory, json.loads(row.columns), row.unit, row.extractant, row.buffer_method) if row else None
+
+
+def layouts(session: Session) -> list[Layout]:
+    """Every remembered layout."""
+    names = session.scalars(select(LabLayoutRow.laboratory).order_by(LabLayoutRow.laboratory))
+    return [layout for name in names if (layout := layout_of(session, name)) is not None]
+
+
+def remember_layout(session: Session, layout: Layout) -> None:
+    """Keeps a laboratory's layout for its next file."""
+    row = session.get(LabLayoutRow, layout.laboratory) or LabLayoutRow(laboratory=layout.laboratory)
+    row.columns, row.unit = json.dumps(dict(layout.columns)), layout.unit
+    row.extractant, row.buffer_method = layout.extractant, layout.buffer_method
+    session.add(row)
+    session.flush()
+
+
+def ph_at_hand(session: Session, area: AreaRow, day: date) -> tuple[float | None, str]:
+    """The pH to go by, and where it is from: the newest of lab test and probe, a test before a probe of its season."""
+    test = newest_test(area)
+    readings = [r for r in probe_readings(session, area.id) if r.on_day <= day]
+    if readings and (test is None or test.ph is None or readings[-1].on_day > test.taken_on):
+        last = [r.ph for r in readings if r.on_day == readings[-1].on_day]
+        return sum(last) / len(last), f"probe of {readings[-1].on_day:%-d %B %Y}, mean of {len(last)}"
+    if test is not None and test.ph is not None:
+        return test.ph, f"test of {test.taken_on:%-d %B %Y}"
+    return None, ""

@@ -1,0 +1,260 @@
+"""Clay, sand, compaction, stripped and repellent ground: findings, alternatives by school, the soil column."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core import typed
+from amber_acre.core.correction.amend_jobs import amend_jobs
+from amber_acre.core.correction.amending import Amendment, amend, options_for
+from amber_acre.core.correction.column import SETTLES_TO, column, years_to
+from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
+from amber_acre.core.soil.findings import level
+from amber_acre.core.soil.holes import core_holes
+from amber_acre.core.tables.amendments import FINDINGS, MATERIALS, OPTIONS, Finding
+from amber_acre.core.working import Working
+from amber_acre.store import corrections as store
+from amber_acre.store.areas import area_of
+from amber_acre.store.ground import Ground, ground_of
+from amber_acre.store.shelf import shelf
+from amber_acre.store.tables import AreaRow
+from amber_acre.web.draw.soil import draw_column
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.soil.forms import AmendForm
+
+router = APIRouter()
+WANTED_DEPTH_MM = 200.0  # topsoil a lawn does well on [common-practice]
+HARD_PROBE_MM = 100.0  # a probe that stops before this says compacted [common-practice]
+
+
+@dataclass(frozen=True)
+class Way:
+    """One option worked out, with the product at hand and its cost."""
+
+    made: Amendment
+    product: Product | None
+    cost: float | None
+
+
+@router.get("/areas/{area_id}/soil/amend")
+def show_amend(
+    request: Request, session: Reading, today: Today, area_id: Key, finding: Finding | None = None
+) -> HTMLResponse:
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    texts = {"first": today.isoformat(), "years": "3"} | dict(request.query_params)
+    chosen = finding or _likely(ground)
+    return _page(request, session, ground, chosen, Read(None, texts))
+
+
+@router.post("/areas/{area_id}/soil/amend")
+def enter_amend(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Enters the chosen option into the year and opens its finding where there is none."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    read = read_form(AmendForm, posted)
+    option = next((o for o in OPTIONS if o.key == posted.get("option")), None)
+    if option is None:
+        read.refuse(NotUnderstood("Choose one of the ways.", field="option"))
+    made: Amendment | None = None
+    products = {p.key: p for p in shelf(session)}
+    form = read.value
+    if form is not None and option is not None:
+        try:
+            made = _made(ground, option.key, posted, products.get(form.product))
+            if made.rate_g_m2 > 0 and form.product not in products:
+                raise MissingInput(f"Choose the {MATERIALS[option.material].name} from the shelf, so that it can be loaded and logged.", field="product")  # fmt: skip
+        except AmberError as error:
+            read.refuse(error)
+    if form is None or option is None or made is None or read.faults:
+        return _page(request, session, ground, option.finding if option else _likely(ground), read, 422)
+    jobs = amend_jobs(made, form.first, int(form.years))
+    row = store.enter_amendment(session, area, made, form.product or None, jobs, today, _evidence(ground))
+    return go(f"/corrections/{row.id}")
+
+
+@router.post("/areas/{area_id}/findings")
+def add_finding(session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Writes a finding down; it stays open until it is closed with a reason."""
+    area = found(area_of(session, area_id), "This area")
+    kind = posted.get("kind", "")
+    if kind not in FINDINGS:
+        return go(f"/areas/{area.id}/soil/amend")
+    words = (
+        posted.get("words", "").strip()[:300] or f"{next(v for k, v in FINDINGS.items() if k == kind).capitalize()}."
+    )
+    store.add_finding(session, area, kind, today, words, _evidence(ground_of(session, area, today)))
+    return go(f"/areas/{area.id}/soil/amend?finding={kind}")
+
+
+@router.post("/findings/{finding_id}/close")
+def close_finding(request: Request, session: Writing, posted: Posted, today: Today, finding_id: Key) -> Response:
+    """Closes a finding with its reason; a compaction finding wants the depth a probe goes to."""
+    row = found(store.finding_row(session, finding_id), "This finding")
+    area = found(area_of(session, row.area_id), "The area of this finding")
+    read: Read[Any] = Read(None, posted)
+    why = posted.get("why", "").strip()[:300]
+    try:
+        if row.kind == "compacted":
+            depth = typed.length(posted.get("probe", ""), "cm", "probe").value * 1000
+            if depth < 150:
+                raise NotUnderstood(f"At {depth / 10:.0f} cm the probe still stops short: the finding stays open until it goes 15 cm deep.", field="probe")  # fmt: skip
+            why = f"re-check: the probe goes in {depth / 10:.0f} cm. {why}".strip()
+        elif not why:
+            raise MissingInput("Say what showed that it is over.", field="why")
+        store.close_finding(session, row, today, why)
+    except AmberError as error:
+        read.refuse(error)
+        ground = ground_of(session, area, today)
+        return _page(request, session, ground, _finding(row.kind), read, 422)
+    return go(f"/areas/{area.id}/soil/amend?finding={row.kind}")
+
+
+def _finding(text: str) -> Finding:
+    return next((kind for kind in FINDINGS if kind == text), "compacted")
+
+
+def _likely(ground: Ground) -> Finding:
+    """The finding the evidence points to, for the page to open on."""
+    opened = next((kind for f in ground.findings if f.closed_on is None for kind in FINDINGS if kind == f.kind), None)
+    if opened is not None:
+        return opened
+    topsoil = ground.metres("topsoil")
+    if topsoil is not None and topsoil <= 0.15:
+        return "stripped"
+    if ground.probe_depth_mm is not None and ground.probe_depth_mm < HARD_PROBE_MM:
+        return "compacted"
+    if ground.texture is not None and ground.texture.sulphur == "sand":
+        return "sand"
+    return "clay" if ground.texture is not None and ground.texture.sulphur == "clay" else "compacted"
+
+
+def _evidence(ground: Ground) -> str:
+    parts = []
+    if ground.probe_depth_mm is not None:
+        parts.append(f"probe goes in {ground.probe_depth_mm / 10:.0f} cm")
+    if ground.texture is not None:
+        parts.append(f"{ground.texture.name} {ground.texture_from}")
+    if (topsoil := ground.metres("topsoil")) is not None:
+        parts.append(f"{topsoil * 100:.0f} cm of topsoil")
+    return "; ".join(parts)
+
+
+def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | None) -> Amendment:
+    """An option worked out with what was typed; what was not typed is the table's, and shown."""
+    option = next(o for o in OPTIONS if o.key == key)
+    zone = _length(texts, "zone", 100.0)
+    holes = None
+    working = Working("")
+    if option.unit == "holes":
+        tine, spacing = _length(texts, "tine", 0.5 * INCH_M * 1000), _length(texts, "spacing", 2 * INCH_M * 1000)
+        holes = core_holes(tine, spacing, _length(texts, "hole_depth", 3 * INCH_M * 1000), zone, working)
+    dose = _dose(texts.get("dose", ""), option.unit)
+    density = product.density_kg_l if product else None
+    high = ground.test is not None and level(ground.test, "p") == "high"
+    turf = ground.area.kind in ("lawn", "patch")
+    made = amend(option, SquareMetres(ground.area.size_m2), zone, holes, dose, density, high, turf)
+    made.working.steps[:0] = working.steps
+    return made
+
+
+def _length(texts: dict[str, str], field: str, usual_mm: float) -> float:
+    text = texts.get(field, "").strip()
+    return typed.length(text, "cm", field).value * 1000 if text else usual_mm
+
+
+def _dose(text: str, unit: str) -> float | None:
+    if not text.strip():
+        return None
+    return typed.mass_rate(text, "dose").value if unit == "rate" else typed.length(text, "mm", "dose").value * 1000
+
+
+def _ways(session: Reading, ground: Ground, finding: Finding) -> list[Way]:
+    products = shelf(session)
+    ways = []
+    for option in options_for(finding):
+        product = next((p for p in products if p.soil.material and p.soil.material == option.material), None)
+        made = _made(ground, option.key, {}, product)
+        price = min((pack.price / pack.mass_kg for pack in product.packs), default=None) if product else None
+        ways.append(Way(made, product, None if price is None else price * made.mass_kg))
+    return ways
+
+
+def _page(
+    request: Request, session: Reading, ground: Ground, finding: Finding, read: Read[Any], status: int = 200
+) -> HTMLResponse:
+    area: AreaRow = ground.area
+    ways = _ways(session, ground, finding)
+    key = read.typed.get("option", "") if any(w.made.option.key == read.typed.get("option") for w in ways) else ways[0].made.option.key  # fmt: skip
+    way = next(w for w in ways if w.made.option.key == key)
+    materials = [p for p in shelf(session) if p.soil.material == way.made.option.material and way.made.option.material]
+    product = next(
+        (p for p in materials if str(p.key) == read.typed.get("product")), materials[0] if materials else None
+    )
+    made = way.made
+    try:
+        made = _made(ground, key, dict(read.typed), product)
+    except AmberError as error:
+        read.refuse(error)
+    years = int(read.typed.get("years", "3")) if read.typed.get("years", "3").isdecimal() else 3
+    before, after, words = _columns(ground, made, years)
+    price = min((pack.price / pack.mass_kg for pack in product.packs), default=None) if product else None
+    return render(
+        request,
+        "soil/amend.html",
+        status,
+        units=units_of(area.property.units),
+        area=area,
+        ground=ground,
+        finding=finding,
+        findings=FINDINGS,
+        ways=ways,
+        way=way,
+        made=made,
+        material=MATERIALS.get(made.option.material),
+        product=product,
+        materials=[(p.key, p.name) for p in materials],
+        cost=None if price is None else price * made.mass_kg,
+        before=draw_column(before),
+        after=draw_column(after),
+        column_words=words,
+        jobs=amend_jobs(made, _first_day(read), max(1, min(10, years))),
+        typed=dict(read.typed) | {"option": key, "product": str(product.key) if product else ""},
+        faults=read.faults,
+    )
+
+
+def _first_day(read: Read[Any]) -> date:
+    """The first day typed, for the list of jobs; a far day where it cannot be read yet."""
+    try:
+        return date.fromisoformat(read.typed.get("first", ""))
+    except ValueError:
+        return date(2000, 1, 1)
+
+
+def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str]:
+    """Layers now and after ``years`` of the option, and a sentence for both."""
+    topsoil = (ground.metres("topsoil") or 0.15) * 1000
+    known = ground.metres("topsoil") is not None
+    before = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm)
+    option = made.option
+    laid = made.depth_mm if option.unit in ("depth", "rate") else 0.0
+    times = years if option.every_months else 1
+    settled = laid * times * SETTLES_TO.get(option.material, 1.0)
+    loosened = 80.0 if option.closes and option.unit == "holes" else 100.0 if option.key == "stripped-import" else 0.0
+    after = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled, MATERIALS[option.material].name if option.material else "", loosened)  # fmt: skip
+    words = f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm leave about {settled:.0f} mm when settled."
+    if option.unit == "depth" and option.every_months and topsoil < WANTED_DEPTH_MM:
+        left = years_to(WANTED_DEPTH_MM, topsoil, laid, option.material)
+        words += f" To {WANTED_DEPTH_MM / 10:.0f} cm of topsoil it takes {left:.0f} years at this rate."
+    if not known:
+        words += " The depth of topsoil is not known: 15 cm is drawn; measure it on the area's form."
+    return before, after, words

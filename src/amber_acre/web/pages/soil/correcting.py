@@ -1,0 +1,218 @@
+"""pH up and down: worked out as it is chosen, entered into the year, followed on its ladder."""
+
+from __future__ import annotations
+
+import secrets
+from datetime import UTC, datetime
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.correction.course import course
+from amber_acre.core.correction.jobs import WORK_WORDS
+from amber_acre.core.correction.limits import Direction
+from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, drift_working, plan_ph
+from amber_acre.core.errors import AmberError, Doubtful, MissingInput
+from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.product import Product
+from amber_acre.core.soil.findings import level
+from amber_acre.core.soil.lime import LIME_METHODS, which_lime
+from amber_acre.core.tables.acidifying import DOES_NOT_WORK
+from amber_acre.core.tables.liming import FINENESS_RULES
+from amber_acre.core.working import Working
+from amber_acre.store import corrections as store
+from amber_acre.store.areas import area_of
+from amber_acre.store.ground import Ground, brief_of, ground_of
+from amber_acre.store.shelf import shelf
+from amber_acre.store.tables import AreaRow, CorrectionRow
+from amber_acre.web.draw.soil import draw_ladder
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.soil.forms import PhForm, usual_ph
+
+router = APIRouter()
+
+
+@router.get("/areas/{area_id}/soil/ph")
+def show_ph(
+    request: Request, session: Reading, today: Today, area_id: Key, way: Direction | None = None
+) -> HTMLResponse:
+    """The correction as the address says it: worked out at once, nothing written."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    chosen: Direction = way or ("up" if ground.ph is not None and ground.ph < ground.wanted_ph[0] else "down")
+    products = _products(session, chosen)
+    asked = dict(request.query_params.items())
+    texts = usual_ph(ground, chosen, today, _usual_product(ground, chosen, products)) | asked
+    read, plan = _work_out(ground, products, texts)
+    return _page(request, area, ground, products, read, plan, today)
+
+
+@router.post("/areas/{area_id}/soil/ph")
+def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Enters the correction into the year."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    way: Direction = "up" if posted.get("way") == "up" else "down"
+    products = _products(session, way)
+    read, plan = _work_out(ground, products, posted)
+    if plan is None or read.faults:
+        return _page(request, area, ground, products, read, plan, today, 422)
+    row = store.enter_ph_plan(session, area.id, plan, ground.ph_from, today)
+    return go(f"/corrections/{row.id}")
+
+
+def _work_out(
+    ground: Ground, products: dict[int, Product], texts: dict[str, str]
+) -> tuple[Read[PhForm], PhPlan | None]:
+    """The plan of what is chosen, or None with every refusal beside its field."""
+    read = read_form(PhForm, texts, shelf=products)
+    if read.value is None:
+        return read, None
+    try:
+        plan = plan_ph(brief_of(ground), read.value.choice(products))
+    except AmberError as error:
+        read.refuse(error)
+        return read, None
+    for question in plan.questions:
+        if not read.value.confirmed:
+            read.refuse(Doubtful(question, field="product"))
+    return read, plan
+
+
+def _products(session: Reading, way: Direction) -> dict[int, Product]:
+    if way == "up":
+        return {p.key: p for p in shelf(session) if p.soil.lime_kind}
+    return {p.key: p for p in shelf(session) if p.soil.elemental_sulphur or p.family == "acidifier"}
+
+
+def _usual_product(ground: Ground, way: Direction, products: dict[int, Product]) -> int | None:
+    """The lime that the magnesium asks for; the cheapest acid of those without aluminium."""
+    if way == "down":
+        return next((p.key for p, _, _ in cheapest_by_acid([*products.values()]) if not p.soil.aluminium), None)
+    wanted = "calcitic" if ground.test is None else which_lime(ground.test, level(ground.test, "mg"))[0]
+    kinds = sorted(products.values(), key=lambda p: (p.soil.lime_kind != wanted, p.soil.lime_kind == "hydrated"))
+    return kinds[0].key if kinds else None
+
+
+def _page(
+    request: Request, area: AreaRow, ground: Ground, products: dict[int, Product], read: Read[PhForm], plan: PhPlan | None,
+    today: Today, status: int = 200,
+) -> HTMLResponse:  # fmt: skip
+    ladder = None
+    if plan is not None and plan.course is not None:
+        ladder = draw_ladder(plan.course, [(job, False) for job in plan.jobs], plan.choice.target_ph, today)
+    lime = which_lime(ground.test, level(ground.test, "mg"))[1] if ground.test else ""
+    return render(
+        request,
+        "soil/ph.html",
+        status,
+        units=units_of(area.property.units),
+        area=area,
+        ground=ground,
+        plan=plan,
+        ladder=ladder,
+        typed=read.typed,
+        faults=read.faults,
+        way=read.typed.get("way", "down"),
+        products=[(p.key, f"{p.name} ({_strength(p)})") for p in products.values()],
+        compared=cheapest_by_acid([*products.values()]),
+        lime_words=lime,
+        rules=[(rule.key, rule.name) for rule in FINENESS_RULES.values()],
+        methods=[(method, _METHOD_WORDS[method]) for method in LIME_METHODS],
+        told=[(key, item.name) for key, item in DOES_NOT_WORK.items()],
+        asked_key=request.query_params.get("told", ""),
+        asked=DOES_NOT_WORK.get(request.query_params.get("told", "")),
+        plan_cautions=cautions(plan.choice.product) if plan else (),
+        work_words=WORK_WORDS,
+        drift=drift_working(plan) if plan is not None and ground.acid_g_m2_year else None,
+        tolerant=ground.ph is not None and ground.ph > 7.2,
+    )
+
+
+_METHOD_WORDS = {
+    "lab": "the laboratory's own figure",
+    "buffer": "the buffer pH of the test",
+    "texture": "the texture table",
+}
+
+
+def _strength(product: Product) -> str:
+    soil = product.soil
+    if soil.lime_kind:
+        return f"{soil.lime_kind}, CCE {(soil.neutralising_value or 0) * 100:.0f} %"
+    return (
+        f"{soil.elemental_sulphur * 100:.0f} % S"
+        if soil.elemental_sulphur
+        else f"{product.other.get('Fe', 0) * 100:.0f} % Fe"
+    )
+
+
+@router.get("/corrections/{correction_id}")
+def show_correction(request: Request, session: Reading, today: Today, correction_id: Key) -> HTMLResponse:
+    row = found(store.correction_row(session, correction_id), "This correction")
+    return correction_page(
+        request, session, row, today, Read(None, {"form_key": secrets.token_hex(16), "done_on": today.isoformat()})
+    )
+
+
+@router.post("/corrections/{correction_id}/end")
+def end_correction(request: Request, session: Writing, posted: Posted, today: Today, correction_id: Key) -> Response:
+    row = found(store.correction_row(session, correction_id), "This correction")
+    read: Read[Any] = Read(None, posted)
+    try:
+        if not posted.get("why", "").strip():
+            raise MissingInput("Say why it ends: tested again, changed plan, client's wish.", field="why")
+        store.end_correction(session, row, datetime.now(UTC), posted["why"].strip()[:300])
+    except AmberError as error:
+        read.refuse(error)
+        return correction_page(request, session, row, today, read, 422)
+    return go(f"/corrections/{row.id}")
+
+
+def correction_page(
+    request: Request, session: Reading, row: CorrectionRow, today: Today, read: Read[Any], status: int = 200
+) -> HTMLResponse:
+    """A correction with its ladder, jobs and the working as it was made."""
+    ground = ground_of(session, row.area, today)
+    jobs = store.soil_jobs(session, [row], today)
+    return render(
+        request,
+        "soil/correction.html",
+        status,
+        units=units_of(row.area.property.units),
+        area=row.area,
+        row=row,
+        jobs=[
+            (job_row, job, job.state(today), job.packs(Working("")), store.works_of(session, job_row.id))
+            for job_row, job in jobs
+        ],
+        ladder=_ladder_of(row, ground, [(job.job, job.done_on is not None) for _, job in jobs], today),
+        working=store.working_of(row.working) if row.working else None,
+        cautions=next((job.cautions() for _, job in jobs if job.product), ()),
+        work_words=WORK_WORDS,
+        typed=read.typed,
+        faults=read.faults,
+    )
+
+
+def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]], today: Today) -> Any:
+    """The expected course of a kept correction, from what was kept; None where nothing is spread or it is not about pH."""
+    spread = [job for job, _ in jobs if job.work == "spread"]
+    if (
+        row.kind not in ("up", "down")
+        or not spread
+        or row.from_ph is None
+        or row.target_ph is None
+        or not row.full_g_m2
+    ):
+        return None
+    expected = course(
+        ground.climate, [(job.on, job.rate_g_m2 / row.full_g_m2) for job in spread], row.from_ph,
+        abs(row.target_ph - row.from_ph), "up" if row.kind == "up" else "down",
+        next(p for p in ("surface", "raked", "tilled") if p == row.placement), ground.says("wet") != "yes",
+        row.product is not None and row.product.soil_action is not None and row.product.soil_action.lime_kind == "hydrated",
+        spread=row.half_spread,
+    )  # fmt: skip
+    return draw_ladder(expected, jobs, row.target_ph, today)

@@ -1,0 +1,223 @@
+"""A laboratory's file: brought in, its columns matched and remembered; every test of a property written out."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Annotated, Any
+
+from fastapi import APIRouter, Depends, Request
+from fastapi.responses import HTMLResponse, Response
+from starlette.datastructures import UploadFile
+
+from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.soil.entry import read_values
+from amber_acre.core.soil.evidence import TEST_UNITS, SoilTest, TestUnit, refuse_doubts
+from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
+from amber_acre.core.tables.soil_ranges import EXTRACTANTS
+from amber_acre.exchange.soil_csv import (
+    BYTES_AT_MOST,
+    LabTable,
+    TestLine,
+    guess_roles,
+    read_day,
+    read_table,
+    write_tests,
+)
+from amber_acre.store import soil_tests as store
+from amber_acre.store.areas import areas_of
+from amber_acre.store.clients import property_of
+from amber_acre.store.soil_tests import Layout
+from amber_acre.store.tables import PropertyRow
+from amber_acre.web.forms.reading import Read
+from amber_acre.web.forms.soil import BUFFER_CHOICES, EXTRACTANT_CHOICES, UNIT_CHOICES
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
+
+router = APIRouter()
+ROLE_CHOICES = [
+    ("sample", "name of the sample"),
+    ("sampled", "day it was sampled"),
+    *((key, f"{row.name} ({row.symbol})") for key, row in MEASURES.items()),
+]
+
+
+async def _sent(request: Request, _posted: Posted) -> bytes:
+    """The file that was sent, one byte over the limit at most; empty where none was."""
+    item = (await request.form()).get("file")
+    return await item.read(BYTES_AT_MOST + 1) if isinstance(item, UploadFile) else b""
+
+
+Sent = Annotated[bytes, Depends(_sent)]
+
+
+@dataclass(frozen=True)
+class _Sample:
+    """A row of the file read for an area."""
+
+    area_id: int
+    test: SoilTest
+
+
+@router.get("/properties/{property_id}/soil.csv")
+def export_tests(session: Reading, property_id: Key) -> Response:
+    """Every test of a property, a row each."""
+    place = found(property_of(session, property_id), "This property")
+    lines = [
+        TestLine(area.name, store.soil_test_of(row), "; ".join(f"{a.material} {a.typed}" for a in row.advice))
+        for area in areas_of(session, place.id)
+        for row in reversed(area.soil_tests)
+    ]
+    return Response(
+        write_tests(lines), media_type="text/csv; charset=utf-8",
+        headers={"content-disposition": f'attachment; filename="soil-{place.id}.csv"'},
+    )  # fmt: skip
+
+
+@router.get("/properties/{property_id}/soil/file")
+def show_file(request: Request, session: Reading, today: Today, property_id: Key) -> HTMLResponse:
+    place = found(property_of(session, property_id), "This property")
+    return _page(request, session, place, Read(None, {"sampled_on": today.isoformat()}), None)
+
+
+@router.post("/properties/{property_id}/soil/file")
+def bring_file(
+    request: Request, session: Writing, posted: Posted, sent: Sent, today: Today, property_id: Key
+) -> Response:
+    """Reads a file, asks what its columns are, and writes its tests once all of it is clear."""
+    place = found(property_of(session, property_id), "This property")
+    read: Read[Any] = Read(None, posted)
+    table: LabTable | None = None
+    try:
+        text = _text(request, session, place, posted, sent, today)
+        posted["text"] = text
+        table = read_table(text)
+        if "match" not in posted:
+            read.typed = posted | _matching(session, place, posted, table)
+            return _page(request, session, place, read, table)
+        samples = _samples(session, place, posted, table, read, today)
+    except AmberError as error:
+        read.refuse(error)
+        samples = []
+    if read.faults or table is None:
+        return _page(request, session, place, read, table, 422)
+    for sample in samples:
+        store.save_soil_test(session, sample.area_id, sample.test, confirmed="confirmed" in posted)
+    laboratory = posted.get("laboratory", "").strip()
+    if laboratory:
+        roles = {heading: posted.get(f"role-{n}", "") for n, heading in enumerate(table.headings)}
+        store.remember_layout(session, Layout(laboratory, roles, posted.get("unit", "ppm"), posted.get("extractant", ""), posted.get("buffer_method", "")))  # fmt: skip
+    return go(f"/areas/{samples[0].area_id}/soil")
+
+
+def _text(
+    request: Request, session: Reading, place: PropertyRow, posted: dict[str, str], sent: bytes, today: date
+) -> str:
+    """What there is to read: the simulated laboratory's report, the file, or what was pasted."""
+    if "simulated" in posted:
+        lab = request.app.state.laboratory
+        posted |= {"laboratory": lab.name, "extractant": "mehlich-3", "buffer_method": "smp"}
+        return str(lab.report([area.name for area in areas_of(session, place.id)], today))
+    if len(sent) > BYTES_AT_MOST:
+        raise OutOfRange("The file is over 400 kB. Send one property's report at a time.", field="file")
+    if sent:
+        try:
+            return sent.decode("utf-8-sig")
+        except UnicodeDecodeError:
+            return sent.decode("cp1252", errors="replace")
+    return posted.get("text", "")[:BYTES_AT_MOST]
+
+
+def _matching(session: Reading, place: PropertyRow, posted: dict[str, str], table: LabTable) -> dict[str, str]:
+    """What the matching begins with: as this laboratory's last file, else by the words of the headings."""
+    layout = store.layout_of(session, posted.get("laboratory", "").strip())
+    roles = guess_roles(table.headings, layout.columns if layout else None)
+    texts = {f"role-{n}": roles[heading] for n, heading in enumerate(table.headings)}
+    texts["unit"] = layout.unit if layout else posted.get("unit", "ppm")
+    texts["extractant"] = layout.extractant if layout else posted.get("extractant", "")
+    texts["buffer_method"] = layout.buffer_method if layout else posted.get("buffer_method", "")
+    texts["remembered"] = "yes" if layout else ""
+    named = {area.name.lower(): area.id for area in areas_of(session, place.id)}
+    at = next((n for n, heading in enumerate(table.headings) if roles[heading] == "sample"), None)
+    for n, row in enumerate(table.rows):
+        texts[f"area-{n}"] = str(named.get(row[at].lower(), "")) if at is not None else ""
+    return texts
+
+
+def _samples(
+    session: Reading, place: PropertyRow, posted: dict[str, str], table: LabTable, read: Read[Any], today: date
+) -> list[_Sample]:
+    """Every row that has an area, read; a refusal for each fault, under the row's own name."""
+    roles = {heading: posted.get(f"role-{n}", "") for n, heading in enumerate(table.headings)}
+    chosen = [role for role in roles.values() if role]
+    twice = next((role for role in chosen if chosen.count(role) > 1), None)
+    if twice:
+        raise NotUnderstood("Two columns are matched to the same thing. Let one of them go.", field=f"role-{list(roles.values()).index(twice)}")  # fmt: skip
+    here = {str(area.id) for area in areas_of(session, place.id)}
+    samples = []
+    for n, row in enumerate(table.rows):
+        area = posted.get(f"area-{n}", "")
+        if not area:
+            continue
+        try:
+            if area not in here:
+                raise MissingInput("This area is gone. Choose another, or leave the row out.", field=f"area-{n}")
+            samples.append(
+                _Sample(int(area), _test(dict(zip(table.headings, row, strict=False)), roles, posted, place, today))
+            )
+        except AmberError as error:
+            what = MEASURES[error.field].name if error.field in MEASURES else ""
+            error.sentence = f"Row {n + 1}{', ' + what if what else ''}: {error.sentence}"
+            error.field = f"area-{n}"
+            read.refuse(error)
+    if not samples and not read.faults:
+        raise MissingInput("No row has an area. Choose for at least one row where it was taken.", field="area-0")
+    return samples
+
+
+def _test(
+    row: dict[str, str], roles: dict[str, str], posted: dict[str, str], place: PropertyRow, today: date
+) -> SoilTest:
+    texts: dict[Measured, str] = {}
+    sampled = ""
+    for heading, role in roles.items():
+        if role == "sampled":
+            sampled = row.get(heading, "")
+        texts |= {key: row.get(heading, "") for key in MEASURES if key == role}
+    unit: TestUnit = next((unit for unit in TEST_UNITS if unit == posted.get("unit")), "ppm")
+    values, kept, faults = read_values(texts, unit)
+    if faults:
+        raise faults[0]
+    taken_on = read_day(sampled or posted.get("sampled_on", ""))
+    if taken_on > today:
+        raise OutOfRange(f"{taken_on} is still to come. Check the day.", field="sampled")
+    test = SoilTest(
+        taken_on, values, next((e for e in EXTRACTANTS if e == posted.get("extractant")), None),
+        next((m for m in BUFFER_METHODS if m == posted.get("buffer_method")), None), None,
+        posted.get("laboratory", "").strip(), kept,
+    )  # fmt: skip
+    if "confirmed" not in posted:
+        try:
+            refuse_doubts(test, place.climate.region)
+        except AmberError as error:
+            raise Doubtful(error.sentence, field=error.field) from error
+    return test
+
+
+def _page(
+    request: Request, session: Reading, place: PropertyRow, read: Read[Any], table: LabTable | None, status: int = 200
+) -> HTMLResponse:
+    return render(
+        request,
+        "soil/file.html",
+        status,
+        place=place,
+        table=table,
+        typed=read.typed,
+        faults=read.faults,
+        roles=ROLE_CHOICES,
+        areas=[(area.id, area.name) for area in areas_of(session, place.id)],
+        laboratories=[layout.laboratory for layout in store.layouts(session)],
+        extractants=EXTRACTANT_CHOICES,
+        buffers=BUFFER_CHOICES,
+        unit_choices=UNIT_CHOICES,
+    )

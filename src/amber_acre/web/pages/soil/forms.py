@@ -1,0 +1,175 @@
+"""Forms of the soil pages: a pH correction, an amendment, a job done or changed, water."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Literal, Self
+
+from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
+
+from amber_acre.core.correction.instalments import Timing
+from amber_acre.core.correction.limits import Direction, Placement
+from amber_acre.core.correction.ph_plan import PhChoice
+from amber_acre.core.errors import MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.products.product import Product
+from amber_acre.core.soil.lime import LimeMethod
+from amber_acre.core.tables.liming import FINENESS_RULES, Region
+from amber_acre.store.ground import Ground
+from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalLength, OptionalNumber, OptionalPercent
+from amber_acre.web.forms.reading import Form
+
+USUAL_DEPTH = {
+    "lawn": "10 cm",
+    "bed": "15 cm",
+    "hedge": "15 cm",
+    "tree": "15 cm",
+    "patch": "10 cm",
+    "container": "15 cm",
+}
+
+
+def _whole(value: object) -> object:
+    return str(value).strip() or "0"
+
+
+Whole = Annotated[int, BeforeValidator(_whole)]
+
+
+class PhForm(Form):
+    """A pH correction as chosen. Context: ``shelf``, products by key."""
+
+    way: Direction
+    target: Number
+    product: Whole
+    placement: Placement
+    depth: OptionalLength
+    method: LimeMethod = "texture"
+    region: Region = "cool"
+    rule: str = "two-sieve"
+    first: date
+    interval: Number
+    timing: Timing = "warm"
+    start: OptionalPercent = None
+    confirmed: Checked = False
+
+    @field_validator("product")
+    @classmethod
+    def _on_shelf(cls, value: int, info: ValidationInfo) -> int:
+        if value not in (info.context or {})["shelf"]:
+            raise NotUnderstood(
+                "Choose a product from the shelf. If none is there, put it on the shelf first.", field="product"
+            )
+        return value
+
+    @field_validator("rule")
+    @classmethod
+    def _named(cls, value: str) -> str:
+        if value not in FINENESS_RULES:
+            raise NotUnderstood("Choose the fineness rule.", field="rule")
+        return value
+
+    @model_validator(mode="after")
+    def _depth_there(self) -> Self:
+        if self.depth is None:
+            raise MissingInput("Type how deep the soil is to be corrected, with its unit.", field="depth")
+        if self.interval != int(self.interval):
+            raise OutOfRange("The interval is in whole days.", field="interval")
+        return self
+
+    def choice(self, shelf: dict[int, Product]) -> PhChoice:
+        """The core value."""
+        return PhChoice(
+            self.way, self.target, shelf[self.product], self.placement, (self.depth.value if self.depth else 0.1) * 1000,
+            self.first, int(self.interval), self.method, self.region, self.rule, self.timing,
+            self.start.value if self.start else 1.0,
+        )  # fmt: skip
+
+
+def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict[str, str]:
+    """What the form begins with: shown, and open to change."""
+    low, high = ground.wanted_ph
+    target = (
+        min(6.5, max(low, 6.0))
+        if way == "up" and ground.area.kind == "lawn"
+        else (low + high) / 2
+        if way == "up"
+        else high
+    )
+    advised = bool(ground.area.soil_tests and any(a.material == "lime" for a in ground.area.soil_tests[0].advice))
+    buffered = ground.test is not None and "buffer_ph" in ground.test.values
+    depth = ground.test.depth_mm if ground.test else None
+    return {
+        "way": way,
+        "target": f"{target:.1f}",
+        "product": str(product or ""),
+        "placement": "surface",
+        "depth": f"{depth / 10:g} cm" if depth else USUAL_DEPTH[ground.area.kind],
+        "method": "lab" if advised else "buffer" if buffered else "texture",
+        "region": "cool" if ground.season == "cool" else "warm",
+        "rule": "two-sieve",
+        "first": today.isoformat(),
+        "interval": "91" if way == "up" else "183",
+        "timing": "warm",
+        "start": "100 %",
+    }
+
+
+class AmendForm(Form):
+    """An amendment as chosen: option, dose, holes, product, day, how many years."""
+
+    option: Needed
+    dose: str = ""
+    tine: OptionalLength = None
+    spacing: OptionalLength = None
+    hole_depth: OptionalLength = None
+    zone: OptionalLength = None
+    product: Whole = 0
+    first: date
+    years: Number
+    confirmed: Checked = False
+
+    @field_validator("years")
+    @classmethod
+    def _some(cls, value: float) -> float:
+        if value != int(value) or not 1 <= value <= 10:
+            raise OutOfRange("Plan 1 to 10 years.", field="years", limits=(1, 10))
+        return value
+
+
+class WorkForm(Form):
+    """A work without product that was done. Context: ``today``."""
+
+    form_key: Needed
+    done_on: date
+    who: Needed
+    note: Note = ""
+    probe: OptionalLength = None
+
+    @field_validator("done_on")
+    @classmethod
+    def _not_to_come(cls, value: date, info: ValidationInfo) -> date:
+        if value > (info.context or {})["today"]:
+            raise OutOfRange(f"{value} is still to come. Write down what has been done, on its day.", field="done_on")
+        return value
+
+
+class JobForm(Form):
+    """A job moved or left out by hand."""
+
+    version: Whole
+    on_day: date
+    skipped: Checked = False
+    reason: Needed
+
+
+class WaterForm(Form):
+    """What the water page reckons with."""
+
+    roots: OptionalLength = None
+    depletion: OptionalPercent = None
+    texture: str = ""
+    more: OptionalLength = None
+    clay: str = ""
+    uniformity: OptionalPercent = None
+    month: OptionalNumber = None
+    purpose: Literal["", "establish"] = ""

@@ -1,0 +1,137 @@
+"""Water of an area: what the root zone holds, how long it lasts, what more soil buys, watering that tapers."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse
+
+from amber_acre.core import typed
+from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.programme.due import week_of
+from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
+from amber_acre.core.season.evapotranspiration import penman_monteith
+from amber_acre.core.season.water import water_year
+from amber_acre.core.soil.water_store import (
+    MORE_SOIL_MM,
+    bought_by_calcined_clay,
+    bought_by_soil,
+    establishment,
+    net_to_gross,
+    water_store,
+)
+from amber_acre.core.tables.lawn_water import DEPLETION, TURF_COEFFICIENTS, USUAL_ROOTS_MM
+from amber_acre.core.tables.textures import TEXTURES, TextureClass
+from amber_acre.core.working import Figure, Working
+from amber_acre.store.areas import area_of
+from amber_acre.store.ground import Ground, ground_of
+from amber_acre.web.forms.reading import read_form
+from amber_acre.web.page import Key, Reading, Today, found, render, units_of
+from amber_acre.web.pages.soil.forms import WaterForm
+
+router = APIRouter()
+
+
+@router.get("/areas/{area_id}/soil/water")
+def show_water(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
+    """The water as the address asks for it."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    texts = _usual(ground, today) | dict(request.query_params)
+    read = read_form(WaterForm, texts)
+    read.typed = texts
+    working, result = Working(f"Water of {area.name}"), None
+    if read.value is not None:
+        try:
+            result = _result(request, ground, read.value, today, working)
+        except AmberError as error:
+            read.refuse(error)
+    return render(
+        request,
+        "soil/water.html",
+        units=units_of(area.property.units),
+        area=area,
+        ground=ground,
+        months=[(n + 1, name) for n, name in enumerate(MONTH_NAMES)],
+        textures=[(name, name) for name in TEXTURES],
+        result=result,
+        working=working,
+        typed=texts,
+        faults=read.faults,
+    )
+
+
+def _usual(ground: Ground, today: date) -> dict[str, str]:
+    """What the page begins with; the roots of the newest plug, the texture known, this month."""
+    roots = ground.roots_mm if ground.roots_mm is not None else USUAL_ROOTS_MM
+    return {
+        "roots": f"{roots / 10:g} cm",
+        "depletion": f"{DEPLETION[ground.season] * 100:g} %",
+        "texture": ground.texture.name if ground.texture else "",
+        "more": f"{MORE_SOIL_MM / 10:g} cm",
+        "clay": "3 kg/m²",
+        "uniformity": "70 %",
+        "month": str(today.month),
+        "purpose": "",
+    }
+
+
+def _result(request: Request, ground: Ground, form: WaterForm, today: date, working: Working) -> dict[str, Any]:
+    texture: TextureClass | None = TEXTURES.get(form.texture)
+    if texture is None:
+        raise NotUnderstood("Choose the texture: without it the store is not known.", field="texture")
+    if form.roots is None or form.depletion is None or form.more is None or form.uniformity is None:
+        raise NotUnderstood("Fill in depths and shares, each with its unit.", field="roots")
+    month = int(form.month or today.month)
+    if not 1 <= month <= 12:
+        raise NotUnderstood("Choose a month.", field="month")
+    year = water_year(ground.climate, ground.season, Working(""))
+    factor = TURF_COEFFICIENTS[ground.season][1]
+    reference = year.reference_et_mm[month - 1]
+    use = working.step(
+        f"Use of a day in {MONTH_NAMES[month - 1]}", "reference_mm / days * turf",
+        [Figure("reference_mm", reference, "mm", "reference evapotranspiration of the month (Hargreaves)"), Figure("days", MONTH_DAYS[month - 1], "days", "days"),
+         Figure("turf", factor, "", "turf coefficient")],
+        reference / MONTH_DAYS[month - 1] * factor, "mm/day", "fao-56",
+    )  # fmt: skip
+    roots = form.roots.value * 1000
+    store = water_store(texture.available, roots, form.depletion.value, use, working, texture.water_source)
+    soil = bought_by_soil(texture.available, form.more.value * 1000, form.depletion.value, use, working)
+    clay_rate = typed.mass_rate(form.clay, "clay").value if form.clay else 0.0
+    clay = bought_by_calcined_clay(clay_rate, form.depletion.value, use, working) if clay_rate else None
+    week_use = use * 7
+    rain = ground.climate.rain_mm[month - 1] / MONTH_DAYS[month - 1] * 7 * 0.8
+    gross = net_to_gross(week_use, rain, form.uniformity.value, ground.area.size_m2, working)
+    working.assume("Four fifths of the usual rain counts: the rest runs off or falls when the soil is full.")
+    return {
+        "texture": texture,
+        "use": use,
+        "store": store,
+        "soil": soil,
+        "clay": clay,
+        "gross": gross,
+        "rain": rain,
+        "month": MONTH_NAMES[month - 1],
+        "year": [(MONTH_NAMES[n][:3], year.reference_et_mm[n] * factor, ground.climate.rain_mm[n]) for n in range(12)],
+        "week": _week(request, ground, today, factor),
+        "weeks": establishment(texture.available, max(roots, 25.0), form.depletion.value, use) if form.purpose else (),
+    }
+
+
+def _week(request: Request, ground: Ground, today: date, factor: float) -> list[tuple[date, float, float]]:
+    """This week's use by Penman–Monteith from the weather service: day, use of the grass, rain, mm."""
+    monday, _ = week_of(today)
+    climate = ground.climate
+    return [
+        (
+            f.day,
+            factor * penman_monteith(
+                f.min_c, f.max_c, climate.latitude_deg, climate.elevation_m, f.day.timetuple().tm_yday,
+                vapour_kpa=f.vapour_kpa, wind_m_s=f.wind_m_s, solar=f.solar_mj_m2,
+            ),
+            f.rain_mm,
+        )
+        for f in request.app.state.weather.forecast(climate, monday, 7)
+    ]  # fmt: skip
