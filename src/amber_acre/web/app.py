@@ -25,7 +25,13 @@ from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
 from amber_acre.web.pages.shelf.routes import router as shelf
 from amber_acre.web.pages.site.routes import router as site
+from amber_acre.web.pages.soil.amending import router as soil_amending
+from amber_acre.web.pages.soil.correcting import router as soil_correcting
+from amber_acre.web.pages.soil.files import router as soil_files
+from amber_acre.web.pages.soil.jobs import router as soil_jobs
+from amber_acre.web.pages.soil.leaves import router as soil_leaves
 from amber_acre.web.pages.soil.routes import router as soil
+from amber_acre.web.pages.soil.water import router as soil_water
 from amber_acre.web.pages.walk.routes import router as walk
 from amber_acre.web.pages.week.routes import router as week
 
@@ -46,6 +52,12 @@ def create_app(settings: Settings) -> FastAPI:
         areas,
         site,
         soil,
+        soil_correcting,
+        soil_jobs,
+        soil_amending,
+        soil_leaves,
+        soil_water,
+        soil_files,
         files,
         looks,
         walk,

@@ -29,7 +29,7 @@ REFERENCES: dict[str, str] = {
     "growth-potential": "Gelernter & Stowell 2005, Golf Course Management 73(3):108–113: growth potential, Fahrenheit form 68/10 and 88/12.",
     "growth-potential-celsius": "Growth potential, Celsius form 20/5.5 and 31/7, as in later climate worksheets, after Gelernter & Stowell 2005; from memory.",
     "epstein-1991": "Epstein 1991, Journal of Climate 4:365–368: daily climatological values from monthly means by harmonics.",
-    "fao-56": "Allen, Pereira, Raes & Smith 1998, FAO Irrigation and Drainage Paper 56: eqs 21–25, 52; tables 12, 19, 22.",
+    "fao-56": "Allen, Pereira, Raes & Smith 1998, FAO Irrigation and Drainage Paper 56: eqs 6–12, 21–25, 34–40, 47, 50, 52, 82, 83; tables 12, 19, 22.",
     "frost-from-normals": "Hard frost likely where the mean daily minimum is below 3 °C: from memory; used only without frost dates.",
     "first-order-release": "Stanford & Smith 1972, SSSAP 36:465: Nt = N0 (1 − exp(−kt)).",
     "q10-mineralisation": "Stanford, Frere & Schwaninger 1973: Q10 about 2 between 5 and 35 °C.",

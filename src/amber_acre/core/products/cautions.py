@@ -23,7 +23,7 @@ def cautions(product: Product) -> tuple[str, ...]:
         "The label is the law; where it differs from this sheet, the label decides.",
         "Gloves and eye protection.",
         "Keep off paving and out of drains and water; "
-        + ("rinse at once." if product.liquid else "sweep granules back onto the lawn."),
+        + ("rinse at once." if product.liquid else "sweep granules back."),
         "Children and pets off until " + ("dry." if product.liquid else "watered in and dry."),
     ]
     if product.other.get("Fe", 0) >= IRON_STAINS_FROM:

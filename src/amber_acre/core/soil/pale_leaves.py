@@ -22,14 +22,14 @@ class RankedCause:
     against: tuple[str, ...]
 
 
-def evidence_of_test(test: SoilTest | None, wanted_ph: tuple[float, float]) -> set[str]:
-    """What a test adds: ``ph=high``, ``p=low`` … against the pH range of what grows; nothing without a test."""
-    if test is None:
-        return set()
+def evidence_at_hand(test: SoilTest | None, ph: float | None, wanted_ph: tuple[float, float]) -> set[str]:
+    """What pH and test add: ``ph=high``, ``p=low`` … against the pH range of what grows; unknown adds nothing."""
     found = set()
-    if test.ph is not None:
+    if ph is not None:
         low, high = wanted_ph
-        found.add(f"ph={'low' if test.ph < low else 'high' if test.ph > high else 'right'}")
+        found.add(f"ph={'low' if ph < low else 'high' if ph > high else 'right'}")
+    if test is None:
+        return found
     for element in ("p", "k", "mg", "s"):
         read = level(test, element)
         if read != "unknown":
@@ -41,12 +41,14 @@ def evidence_of_test(test: SoilTest | None, wanted_ph: tuple[float, float]) -> s
     return found
 
 
-def rank(answers: Mapping[str, str], test: SoilTest | None, wanted_ph: tuple[float, float]) -> tuple[RankedCause, ...]:
+def rank(
+    answers: Mapping[str, str], test: SoilTest | None, ph: float | None, wanted_ph: tuple[float, float]
+) -> tuple[RankedCause, ...]:
     """Causes by the weight of evidence, strongest first; unanswered questions count for nothing.
 
     An answer outside its question is refused (NotUnderstood). Weights are judgement: common practice, no source.
     """
-    found = evidence_of_test(test, wanted_ph)
+    found = evidence_at_hand(test, ph, wanted_ph)
     for question, answer in answers.items():
         if not answer:
             continue

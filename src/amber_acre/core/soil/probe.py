@@ -11,6 +11,7 @@ from amber_acre.core.errors import OutOfRange
 
 PROBE_ERROR = 0.3  # a field probe against a laboratory's pH, either way [from-memory]
 DIFFERS_BY = 0.8  # a spot this far from the middle of the others is another soil, or a bad contact [common-practice]
+PROBING_DAYS = 30  # readings this close belong to one occasion [common-practice]
 LARGE_LIME_G_M2 = 245.0  # one surface application; beyond it a probe alone is not enough [common-practice]
 LARGE_SULPHUR_G_M2 = 22.5
 
@@ -50,14 +51,15 @@ class ProbeSummary:
 
 
 def summary(readings: Sequence[ProbeReading]) -> ProbeSummary | None:
-    """The newest day against itself and the days before; every reading is kept and counts. None without readings.
+    """The newest probing against itself and the one before; every reading is kept. None without readings.
 
-    The mean is of the readings as read: pH values are what tables are entered with.
+    A probing is the newest reading of each spot within thirty days. The mean is of the readings as read: pH values are
+    what tables are entered with.
     """
     if not readings:
         return None
     day = max(reading.on_day for reading in readings)
-    now = tuple(reading for reading in readings if reading.on_day == day)
+    now = _probing(readings, day)
     values = [reading.ph for reading in now]
     differing = tuple(
         reading
@@ -74,16 +76,33 @@ def summary(readings: Sequence[ProbeReading]) -> ProbeSummary | None:
         "read it again, and treat it by itself if it stands."
         for reading in differing
     ]
-    earlier = [reading for reading in readings if reading.on_day < day]
-    if earlier:
-        before = max(reading.on_day for reading in earlier)
-        shift = mean(values) - mean(reading.ph for reading in earlier if reading.on_day == before)
-        steady = abs(shift) < PROBE_ERROR
-        sentences.append(
-            f"Since {before:%-d %B %Y} the mean moved {shift:+.1f}: "
-            + ("within what the probe cannot tell." if steady else "a drift worth a laboratory test.")
-        )
+    sentences += _drift(now, [r for r in readings if (day - r.on_day).days > PROBING_DAYS])
     return ProbeSummary(day, min(values), mean(values), max(values), now, differing, tuple(sentences))
+
+
+def _probing(readings: Sequence[ProbeReading], day: date) -> tuple[ProbeReading, ...]:
+    """The newest reading of each spot in the thirty days up to ``day``, in the order they were read."""
+    newest: dict[str, ProbeReading] = {}
+    for reading in sorted(readings, key=lambda r: r.on_day):
+        if 0 <= (day - reading.on_day).days <= PROBING_DAYS:
+            newest[reading.spot] = reading
+    return tuple(newest.values())
+
+
+def _drift(now: Sequence[ProbeReading], earlier: Sequence[ProbeReading]) -> list[str]:
+    """How the spots read on both occasions moved; the means where no spot was read twice."""
+    if not earlier:
+        return []
+    before_day = max(reading.on_day for reading in earlier)
+    before = {reading.spot: reading.ph for reading in _probing(earlier, before_day)}
+    moves = [reading.ph - before[reading.spot] for reading in now if reading.spot in before]
+    shift = mean(moves) if moves else mean(r.ph for r in now) - mean(before.values())
+    where = f"{len(moves)} spot{'s' if len(moves) != 1 else ''} read both times" if moves else "the mean"
+    steady = abs(shift) < PROBE_ERROR
+    return [
+        f"Since {before_day:%-d %B %Y} {where} moved {shift:+.1f}: "
+        + ("within what the probe cannot tell." if steady else "a drift worth a laboratory test.")
+    ]
 
 
 def large_on_probe(dose_g_m2: float, limit_g_m2: float) -> str:

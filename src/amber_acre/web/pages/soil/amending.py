@@ -251,7 +251,12 @@ def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str
     settled = laid * times * SETTLES_TO.get(option.material, 1.0)
     loosened = 80.0 if option.closes and option.unit == "holes" else 100.0 if option.key == "stripped-import" else 0.0
     after = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled, MATERIALS[option.material].name if option.material else "", loosened)  # fmt: skip
-    words = f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm leave about {settled:.0f} mm when settled."
+    if option.unit == "holes":
+        words = "Holes open the ground to their depth; the soil gets no deeper by it."
+    elif laid:
+        words = f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm leave about {settled:.0f} mm when settled."
+    else:
+        words = "Nothing is laid: the column stays as it is."
     if option.unit == "depth" and option.every_months and topsoil < WANTED_DEPTH_MM:
         left = years_to(WANTED_DEPTH_MM, topsoil, laid, option.material)
         words += f" To {WANTED_DEPTH_MM / 10:.0f} cm of topsoil it takes {left:.0f} years at this rate."

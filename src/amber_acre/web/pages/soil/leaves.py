@@ -50,7 +50,7 @@ def _leaves(request: Request, ground: Ground, read: Read[Any], status: int = 200
     answers = {key: read.typed.get(key, "") for key in QUESTIONS}
     ranked: tuple[RankedCause, ...] = ()
     try:
-        ranked = rank(answers, ground.test, ground.wanted_ph)
+        ranked = rank(answers, ground.test, ground.ph, ground.wanted_ph)
     except AmberError as error:
         read.refuse(error)
     marked = next((f for f in ground.findings if f.kind == "pale" and f.closed_on is None), None)

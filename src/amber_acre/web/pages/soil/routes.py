@@ -189,6 +189,7 @@ def _show(
         test=test,
         rows=area.soil_tests,
         measures=MEASURES,
+        ordered=lambda row: sorted(row.values, key=lambda value: list(MEASURES).index(value.measure)),
         age=test.age_doubt(request.app.state.settings.day()) if test else None,
         doubts=test.doubts(area.property.climate.region) if test else (),
         verdicts=[(verdict, draw_range(verdict)) for verdict in read],
