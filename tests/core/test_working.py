@@ -11,20 +11,32 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from simpleeval import simple_eval
 
+from amber_acre.core.correction.amending import amend
+from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, drift_working, plan_ph
+from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.measure.entry import read_cut_out, read_outline
 from amber_acre.core.measure.size import CutOut, net_size
 from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.supply import release_working
 from amber_acre.core.programme.year import lawn_year
+from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import season_start
 from amber_acre.core.season.growth import growth_potential
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.holes import blend_parts, core_holes
+from amber_acre.core.soil.reading import exchange, verdicts
+from amber_acre.core.soil.salinity import gypsum_requirement
+from amber_acre.core.soil.water_store import bought_by_calcined_clay, bought_by_soil, net_to_gross, water_store
+from amber_acre.core.tables.amendments import OPTIONS, Option
 from amber_acre.core.working import Figure, Limit, Working
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.shown import substituted, worded
+from tests.core.test_corrections import brief, down, garden, up
 from tests.core.test_programme import LAWNS, entry
-from tests.core.worlds import SHELF
+from tests.core.worlds import LIME, SHELF
 
+TESTED = date(2026, 4, 1)
 FUNCTIONS = {"min": min, "max": max, "sqrt": math.sqrt, "exp": math.exp, "ceil": math.ceil}
 
 
@@ -75,6 +87,54 @@ def test_every_step_of_an_area_evaluates_to_its_result(typed: tuple[str, tuple[s
         CutOut("bed", read_cut_out("triangle", ("3 m", "4 m", "5 m"))[0]),
     )
     assert check(net_size(read_outline(*typed).shape, cuts).working) >= 4
+
+
+SOIL_PLANS = [
+    (brief(acid_g_m2_year=12), up()),
+    (brief(test=SoilTest(TESTED, {"ph": 5.2, "buffer_ph": 6.1}, None, "mehlich"), ph=5.2), up(target_ph=6.2)),
+    (brief(test=SoilTest(TESTED, {"ph": 5.2, "buffer_ph": 7.7}, None, "adams-evans"), ph=5.2), up()),
+    (brief(), up(method="texture", rule="ohio", start_share=0.7)),
+    (brief(lime_advice_g_m2=448.0), up(method="lab")),
+    (garden(), down()),
+    (garden(ph=7.3, test=None), down(target_ph=5.2)),
+    (garden(ph=7.3, fizz="slight", test=None), down(target_ph=7.2, depth_mm=30)),
+]
+
+
+@pytest.mark.parametrize(("state", "choice"), SOIL_PLANS)
+def test_every_step_of_a_correction_evaluates_to_its_result(state: PhBrief, choice: PhChoice) -> None:
+    made = plan_ph(state, choice)
+    assert check(made.working) >= 4
+    assert check(drift_working(made)) == 1
+
+
+def test_every_step_of_a_soil_reading_evaluates_to_its_result() -> None:
+    test = SoilTest.of(TESTED, "mehlich-3", ph=6.4, p=30, k=60, ca=1100, mg=140, na=30, s=9, fe=60, cec=8)
+    working = Working("reading")
+    verdicts(test, 12, working)
+    exchange(test, working)
+    gypsum_requirement(1.2, 150, 1.3, working)
+    assert check(working) > 15
+
+
+@pytest.mark.parametrize("option", OPTIONS, ids=lambda o: o.key)
+def test_every_step_of_an_amendment_evaluates_to_its_result(option: Option) -> None:
+    working = Working("holes")
+    holes = core_holes(12.7, 50.8, 76.2, 100, working)
+    assert check(working) == 3
+    assert check(amend(option, SquareMetres(210), 100, holes).working) == (7 if option.material else 0)
+
+
+def test_every_step_of_water_and_of_the_soil_ledger_evaluates_to_its_result() -> None:
+    working = Working("water")
+    water_store(0.13, 150, 0.4, 3.9, working)
+    net_to_gross(27, 12, 0.7, 340, working)
+    bought_by_soil(0.13, 50, 0.4, 3.9, working)
+    bought_by_calcined_clay(2000, 0.4, 3.9, working)
+    blend_parts({"loam": 2, "sand": 1, "compost": 1}, 900, working)
+    assert check(working) == 14
+    uses = [SoilUse(SHELF[1], 20, True, "logged"), SoilUse(LIME, 200, False, "planned")]
+    assert check(soil_ledger(uses).working) == 3
 
 
 def test_growth_potential_records_itself() -> None:

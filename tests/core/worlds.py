@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
-from amber_acre.core.products.product import Label, Pack, Product
+from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.programme.brief import Lawn, RuleSet
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
 from amber_acre.core.season.climate import Climate, MonthDay
@@ -79,6 +79,14 @@ STARTER = product(4, "Firstroot 12-24-12", {"ammoniacal": 12}, (10, 20), p2o5=24
 LEAF = product(5, "Leaflight 12-0-4", {"urea": 9, "nitrate": 3}, (1.77, 3.54), "liquid", k2o=4, interval=21, liquid=True,
                density_kg_l=1.18, pack=(2.95, 29))  # fmt: skip
 IRON = product(6, "Rustless Iron 6", {}, (2, 6), "iron", liquid=True, density_kg_l=1.24, other={"Fe": 0.06})
+LIME = product(21, "Chalkdust 94", {}, (60, 300), "lime", interval=60, pack=(25, 9), other={"Ca": 0.37},
+               soil=SoilAction(0.94, "calcitic", {4: 1.0, 8: 0.98, 20: 0.86, 60: 0.64, 100: 0.51}, 0.01))  # fmt: skip
+SULPHUR = product(22, "Yellowseam 90", {}, (5, 25), "sulphur", interval=60, yearly=50, pack=(25, 34), other={"S": 0.9},
+                  soil=SoilAction(elemental_sulphur=0.9))  # fmt: skip
+COPPERAS = product(
+    23, "Greenvitriol", {}, (20, 70), "acidifier", interval=60, pack=(10, 16), other={"Fe": 0.20, "S": 0.115}
+)
+ALUM = product(24, "Alumstone", {}, (20, 60), "acidifier", interval=90, pack=(5, 14), soil=SoilAction(aluminium=0.081))
 SHELF = [SLOW, QUICK, MEAL, STARTER, LEAF, IRON]
 
 

@@ -53,7 +53,7 @@ REFERENCES: dict[str, str] = {
     "wfh": "Western Fertilizer Handbook: soil sulphur to pH 6.5, 6 in deep, carbonate-free; acidity of fertilizers; from memory.",
     "small-fruit": "Blueberry and acid-plant tables of USDA and land-grant small-fruit bulletins: sulphur to pH 4.5, about 6 in deep; from memory.",
     "stoichiometry": "Balanced reactions with IUPAC standard atomic weights: 1 kg of sulphur dissolves 3.12 kg of CaCO₃.",
-    "pierre-1933": "Pierre 1933 and AOAC: equivalent acidity of nitrogen sources, half the nitrogen taken up as nitrate; from memory.",
+    "sluijsmans-1970": "Sluijsmans 1966 and 1970: acid balance of fertilizers, E = CaO + 1.4 MgO + 0.6 K2O − 0.4 P2O5 − 0.7 SO3 − 1.0 N; from memory.",
     "mlsn": "Woods, Stowell & Gelernter: Minimum Levels for Sustainable Nutrition, Mehlich-3, edition of 2014 on; from memory.",
     "base-saturation": "Base saturation ranges printed by laboratories for guidance; they are disputed; from memory.",
     "handbook-60": "US Salinity Laboratory 1954, USDA Agriculture Handbook 60: saline from 4 dS/m, sodic from 15 % sodium; later texts 2 dS/m and 6 %; from memory.",

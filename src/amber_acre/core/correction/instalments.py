@@ -46,10 +46,14 @@ def split(total_g_m2: float, cap: Cap, working: Working, per_product: float = 1.
     if total_g_m2 == 0:
         return []
     once = cap.once_g_m2 / per_product
-    count = working.step(
-        "Instalments", "ceil(total_g_m2 / once_g_m2)",
+    exact = working.step(
+        "Instalments, exactly", "total_g_m2 / once_g_m2",
         [Figure("total_g_m2", total_g_m2, "g/m²", "in all"), Figure("once_g_m2", once, "g/m²", f"most at a time: {cap.words}")],
-        float(math.ceil(round(total_g_m2 / once, 9))), "", cap.source,
+        round(total_g_m2 / once, 9), "", cap.source,
+    )  # fmt: skip
+    count = working.step(
+        "Instalments: rounded up, one at least", "max(1, ceil(exact))", [Figure("exact", exact, "", "instalments exactly")],
+        float(max(1, math.ceil(exact))), "", cap.source, note="An exact multiple is not rounded up.",
     )  # fmt: skip
     each = working.step(
         "Each instalment", "total_g_m2 / count",

@@ -24,7 +24,7 @@ from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import LimeGrade, LimeMethod, lime_need, lime_product
 from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
-from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, sulphur_equivalent, sulphur_need
+from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, hydrate_of, sulphur_equivalent, sulphur_need
 from amber_acre.core.soil.texture import lime_texture
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR, FIZZ_TEST
 from amber_acre.core.tables.liming import LIME_KINDS, LimeKind, Region
@@ -192,7 +192,7 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     warnings = [need.sentence]
     if product.soil.elemental_sulphur == 0:
         warnings.append(
-            f"{1 / share:.1f} times the weight of sulphur: right only where iron is short as well. It stains paving."
+            f"{1 / share:.1f} times the weight of sulphur{_as_hydrate(product)}: right only where iron is short as well. It stains paving."
         )
     question = large_on_probe(total * share, LARGE_SULPHUR_G_M2) if brief.on_probe else ""
     return PhPlan(
@@ -219,6 +219,11 @@ def _under_label(cap: Cap, choice: PhChoice, share: float) -> Cap:
             "label",
         )
     return Cap(cap.once_g_m2, year, cap.words, cap.source)
+
+
+def _as_hydrate(product: Product) -> str:
+    name = hydrate_of(product.other.get("Fe", 0.0))
+    return f", as {name}" if name else ""
 
 
 def _free_lime(brief: PhBrief) -> float | None:
@@ -284,7 +289,7 @@ def drift_working(plan: PhPlan) -> Working:
         "pH the year's fertilizers move", "-acid_g_m2 / (need_g_m2 * per / change)",
         [Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"), Figure("need_g_m2", plan.need_g_m2, "g/m²", "for the full change"),
          Figure("per", per, "kg/kg", "CaCO₃ for each of it"), Figure("change", change, "", "units of pH")],
-        -plan.brief.acid_g_m2_year / (plan.need_g_m2 * per / change) if plan.need_g_m2 and change else 0.0, "a year", "pierre-1933",
+        -plan.brief.acid_g_m2_year / (plan.need_g_m2 * per / change) if plan.need_g_m2 and change else 0.0, "a year", "sluijsmans-1970",
     )  # fmt: skip
     return working
 

@@ -7,8 +7,6 @@ from dataclasses import dataclass
 
 from amber_acre.core.correction.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
-from amber_acre.core.soil.sulphur import sulphur_equivalent
-from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
 from amber_acre.core.working import Figure, Working
 
 COUNTED = ("Ca", "Mg", "S")
@@ -41,20 +39,6 @@ class SoilLedger:
         return not any(abs(part) > 1e-9 for part in parts)
 
 
-def acid_of(product: Product) -> float:
-    """Acid (+) or base (−) of a gram of a product, g CaCO₃: its nitrogen, its sulphur, iron and aluminium, its lime.
-
-    Lime counts with its whole neutralising value: what of it acts within the season is the ladder's matter.
-    """
-    soil = product.soil
-    acid = acidity_share(product)
-    if soil.elemental_sulphur or soil.aluminium or product.family == "acidifier":
-        acid += CARBONATE_PER_SULPHUR * sulphur_equivalent(soil.elemental_sulphur, product.other.get("Fe", 0.0), soil.aluminium)  # fmt: skip
-    if soil.neutralising_value is not None:
-        acid -= soil.neutralising_value * (1 - soil.moisture)
-    return acid
-
-
 def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
     """Adds up a season's uses."""
     working = Working("Acid and base of the season")
@@ -62,7 +46,7 @@ def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
     elements = {True: dict.fromkeys(COUNTED, 0.0), False: dict.fromkeys(COUNTED, 0.0)}
     parts = []
     for n, use in enumerate(uses, start=1):
-        share = acid_of(use.product)
+        share = acidity_share(use.product)
         for element in COUNTED:
             elements[use.down][element] += use.rate_g_m2 * use.product.other.get(element, 0.0)
         if abs(share) < 1e-9:
@@ -70,11 +54,11 @@ def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
         value = working.step(
             use.words, "rate_g_m2 * acid",
             [Figure("rate_g_m2", use.rate_g_m2, "g/m²", "rate over the area"), Figure("acid", share, "g/g", "acid (+) or base (−) as CaCO₃")],
-            use.rate_g_m2 * share, "g/m²", "pierre-1933",
+            use.rate_g_m2 * share, "g/m²", "sluijsmans-1970",
         )  # fmt: skip
         sums[use.down] += value
         parts.append(Figure(f"u{n}", value, "g/m²", use.words))
     if parts:
         working.step("Acid (+) or base (−) of the year, as CaCO₃", " + ".join(part.symbol for part in parts), parts,
-                     sums[True] + sums[False], "g/m²", "pierre-1933")  # fmt: skip
+                     sums[True] + sums[False], "g/m²", "sluijsmans-1970")  # fmt: skip
     return SoilLedger(sums[True], sums[False], elements[True], elements[False], working)

@@ -69,10 +69,16 @@ def net_radiation(
 ) -> float:
     """Net radiation at the reference grass, MJ/m²/day, eqs 37–40 [fao-56]."""
     clear = (0.75 + 2e-5 * elevation_m) * extraterrestrial_radiation(latitude_deg, day_of_year)
-    cloud = 1.35 * min(1.0, solar / clear) - 0.35 if clear > 0 else 0.05
+    # The relative sunshine is held between 0.3, dense cloud, and 1 [fao-56].
+    cloud = 1.35 * max(0.3, min(1.0, solar / clear)) - 0.35 if clear > 0 else 0.05
     warm = ((max_c + 273.16) ** 4 + (min_c + 273.16) ** 4) / 2
     long_wave = STEFAN_BOLTZMANN * warm * (0.34 - 0.14 * math.sqrt(vapour_kpa)) * cloud
     return (1 - ALBEDO) * solar - long_wave
+
+
+def soil_heat_of_month(mean_c: float, before_c: float) -> float:
+    """Heat going into the ground in a month, MJ/m²/day, from its mean temperature and the month's before, eq. 44 [fao-56]."""
+    return 0.14 * (mean_c - before_c)
 
 
 def penman_monteith(

@@ -24,7 +24,8 @@ def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float,
     what is no figure (NotUnderstood) or no soil reads (OutOfRange), field: the measure.
     """
     row, plain = MEASURES[key], text.strip()
-    if plain.startswith("<"):
+    below = "<" if plain.startswith("<") else ""
+    if below:
         plain = plain[1:].strip()  # below the laboratory's limit of detection: the limit is the cautious figure
     try:
         if row.quantity == "percent":
@@ -56,7 +57,7 @@ def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float,
     elif suffix and suffix.replace(" ", "") not in (row.unit.replace(" ", ""), "meq/100g", "cmol/kg", "meq"):
         raise NotUnderstood(f"“{text.strip()}” is not a number. Type it like 12.5 or 1,250.", field=key, value=text)
     _held(key, value, text)
-    return value, f"{found[1].strip() if found else plain} {words}".strip()
+    return value, f"{below}{found[1].strip() if found else plain} {words}".strip()
 
 
 def _held(key: Measured, value: float, text: str) -> None:

@@ -200,6 +200,14 @@ def from_mehlich(ph: float, buffer_ph: float, target_ph: float, depth_mm: float,
     return _ton_step(tons, liming.MEHLICH_LIME_EFFECTIVE, liming.MEHLICH_DEPTH_IN, depth_mm, "mehlich-1976", working)
 
 
+def carbonate_for_acidity(acidity_meq: float, depth_mm: float, bulk_density: float) -> float:
+    """g/m² of pure CaCO₃ that just neutralises an acidity in meq/100 g, without any field factor [iupac-masses].
+
+    ``depth_mm`` and ``bulk_density`` (g/cm³) of the soil it is in; acidity 0 or more.
+    """
+    return acidity_meq / 100 * 50.043 * depth_mm * bulk_density
+
+
 def acid_saturation(ph: float) -> float:
     """Share of the exchange held by acid at a pH, Adams–Evans curve: pH = 7.79 − 5.55·Hs + 2.27·Hs² [adams-evans-1962].
 

@@ -165,6 +165,11 @@ def sulphur_equivalent(
     return share
 
 
+def hydrate_of(iron: float) -> str:
+    """Which ferrous sulphate an iron content points to, within a fiftieth of mass: heptahydrate, monohydrate or ''."""
+    return next((name for name, share in acidifying.FERROUS_SULPHATES.items() if abs(iron - share) < 0.02), "")
+
+
 def acidifying_product(sulphur_g_m2: float, share: float, working: Working) -> GramsPerSquareMetre:
     """g/m² of a product that does what ``sulphur_g_m2`` of sulphur does; DoesNotFit for one without acid."""
     if share < 0.02:

@@ -28,16 +28,11 @@ SULPHUR_PER_ALUMINIUM = 1.5 * 32.06 / 26.982
 
 SULPHUR_WORKS_ABOVE_C = 13.0  # 55 °F [common-practice]
 
-# Acid (+) or base (−) a fertilizer leaves, kg CaCO₃ for each kg of its nitrogen, by form: half the nitrogen taken up as
-# nitrate [pierre-1933]. Nitrate from the tables: calcium nitrate −20 of 15.5, potassium nitrate −23 of 13 [wfh].
-ACIDITY_PER_NITROGEN: dict[str, float] = {
-    "ammoniacal": 5.35,
-    "urea": 1.8,
-    "nitrate": -1.8,
-    "slow_soluble": 1.8,
-    "coated": 1.8,
-    "insoluble": 1.8,
-}
+# Coefficients of the acid balance, kg CaO for each kg; nitrogen 1.0 on cropped ground (0.8 is printed for grassland, where
+# more of it is taken up) [sluijsmans-1970].
+SLUIJSMANS = {"N": 1.0, "P2O5": 0.4, "SO3": 0.7, "K2O": 0.6, "MgO": 1.4}
+# Iron of the two ferrous sulphates, fraction of mass [iupac-masses].
+FERROUS_SULPHATES = {"heptahydrate": 0.2009, "monohydrate": 0.3287}
 
 
 @dataclass(frozen=True)

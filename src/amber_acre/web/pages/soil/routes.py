@@ -12,7 +12,8 @@ from amber_acre.core.errors import AmberError
 from amber_acre.core.soil.evidence import times_as_acid
 from amber_acre.core.soil.plant_ph import overlap
 from amber_acre.core.soil.probe import ProbeReading
-from amber_acre.core.soil.reading import exchange, salt_words, trends, verdicts
+from amber_acre.core.soil.reading import exchange, trends, verdicts
+from amber_acre.core.soil.salinity import salt_words
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.core.working import Working

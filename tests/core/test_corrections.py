@@ -1,0 +1,226 @@
+"""A pH correction from start to end: what is refused, asked, warned; jobs on their days; the season's acid balance."""
+
+from __future__ import annotations
+
+import itertools
+from dataclasses import replace
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+
+from amber_acre.core.correction.instalments import Job
+from amber_acre.core.correction.jobs import SoilJob
+from amber_acre.core.correction.limits import SULPHUR_CAPS
+from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, plan_ph
+from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
+from amber_acre.core.products.product import SoilAction
+from amber_acre.core.programme.due import DayForecast, job_holds, load_sheet
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.lime import lime_need
+from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
+from amber_acre.core.tables.textures import TEXTURES
+from amber_acre.core.working import Working
+from tests.core.worlds import ALUM, COPPERAS, LIME, QUICK, SLOW, SULPHUR, VALE
+
+DAY = date(2026, 5, 27)
+ACID = SoilTest(date(2026, 4, 1), {"ph": 5.4, "buffer_ph": 6.4}, None, "smp")
+GARDEN = SoilTest.of(date(2026, 4, 1), "mehlich-3", ph=6.4, p=30)
+
+
+def brief(**changes: Any) -> PhBrief:
+    values: dict[str, Any] = {
+        "kind": "bed", "planted": True, "under_canopy": False, "stands_wet": False, "climate": VALE, "test": ACID, "ph": 5.4,
+        "on_probe": False, "half_spread": 0.3, "texture": TEXTURES["loam"], "fizz": "", "lime_advice_g_m2": None, "running": None,
+        "corrected_since_test": False,
+    }  # fmt: skip
+    return PhBrief(**values | changes)
+
+
+def up(**changes: Any) -> PhChoice:
+    values: dict[str, Any] = {
+        "direction": "up", "target_ph": 6.5, "product": LIME, "placement": "surface", "depth_mm": 100.0, "first": DAY, "interval_days": 91,
+        "method": "buffer",
+    }  # fmt: skip
+    return PhChoice(**values | changes)
+
+
+def down(**changes: Any) -> PhChoice:
+    return up(
+        **{"direction": "down", "target_ph": 5.2, "product": SULPHUR, "interval_days": 183, "method": "texture"}
+        | changes
+    )
+
+
+def garden(**changes: Any) -> PhBrief:
+    return brief(**{"test": GARDEN, "ph": 6.4} | changes)
+
+
+def test_lime_by_buffer_worked_by_hand() -> None:
+    """SMP 6.4 to 6.5 is 4.7 short tons/acre of 90 % lime for 8 in; here 10 cm, and a lime 0.754 effective."""
+    plan = plan_ph(brief(), up())
+    effective = 4.7 * 2000 * 453.59237 / 4046.8564224 * 0.9 * 100 / 203.2
+    assert plan.need_g_m2 == pytest.approx(effective, rel=1e-9)
+    assert plan.full_g_m2 == pytest.approx(effective / (0.94 * (0.98 + 0.64) / 2 * 0.99))
+    spread = [job for job in plan.jobs if job.work == "spread"]
+    assert len(spread) == 3
+    assert sum(job.rate_g_m2 for job in spread) == pytest.approx(plan.total_g_m2)
+    assert max(job.rate_g_m2 for job in spread) <= 244.13
+    assert [(b.on - a.on).days for a, b in itertools.pairwise(spread)] == [91, 91]
+    assert plan.jobs[-1].work == "retest"
+    assert plan.course is not None
+    assert 5.4 < plan.course.middle[-1] < 6.5
+
+
+def test_the_label_holds_where_it_is_below_the_cap() -> None:
+    tight = replace(LIME, label=replace(LIME.label, max_g_m2=GramsPerSquareMetre(120)))
+    plan = plan_ph(brief(), up(product=tight))
+    assert max(job.rate_g_m2 for job in plan.jobs) <= 120
+    assert any(limit.source == "label" for step in plan.working.steps for limit in step.limits)
+    with pytest.raises(DoesNotFit, match="60 days between"):
+        plan_ph(brief(), up(interval_days=30))
+
+
+def test_sulphur_for_a_garden_worked_by_hand() -> None:
+    """Small-fruit table, loam: from 6.4 (4.38) to 5.2 (1.68) is 2.70 lb/100 ft² for 6 in; here 10 cm."""
+    plan = plan_ph(garden(), down())
+    pounds = (3.5 + 0.8 * (4.6 - 3.5)) - (1.2 + 0.4 * (2.4 - 1.2))
+    sulphur = pounds * 453.59237 / 9.290304 * 100 / 152.4
+    assert plan.need_g_m2 == pytest.approx(sulphur)
+    assert plan.full_g_m2 == pytest.approx(sulphur / 0.9)
+    spread = [job for job in plan.jobs if job.work == "spread"]
+    assert sum(job.rate_g_m2 for job in spread) == pytest.approx(plan.total_g_m2)
+    yearly = SULPHUR_CAPS["surface"].year_g_m2 or 0
+    for job in spread:
+        window = [j for j in spread if timedelta(0) <= job.on - j.on < timedelta(days=365)]
+        assert sum(j.rate_g_m2 for j in window) * 0.9 <= yearly * (1 + 1e-9)
+        assert sum(j.rate_g_m2 for j in window) <= 50 * (1 + 1e-9)  # the label's year
+
+
+@pytest.mark.parametrize(
+    ("state", "choice", "words"),
+    [
+        (brief(ph=None), up(), "not known"),
+        (brief(running="down"), up(), "cannot be raised as well"),
+        (brief(running="up"), up(), "runs here already"),
+        (brief(corrected_since_test=True), up(), "Test again first"),
+        (brief(kind="tree"), up(placement="tilled"), "Never till under a canopy"),
+        (brief(under_canopy=True), up(placement="tilled"), "Never till under a canopy"),
+        (brief(kind="lawn"), up(placement="tilled"), "bare ground"),
+        (brief(ph=6.8), up(), "nothing to raise"),
+        (garden(ph=5.0), down(), "nothing to lower"),
+        (brief(), up(target_ph=8.0), "between pH 4 and 7.5"),
+        (brief(), up(product=SULPHUR), "is not a lime"),
+        (brief(), up(product=replace(LIME, soil=SoilAction(lime_kind="calcitic"))), "no neutralising value"),
+        (garden(stands_wet=True), down(), "stands wet"),
+        (garden(texture=None), down(), "texture is unknown"),
+        (garden(), down(product=ALUM), "toxic levels"),
+        (garden(), down(product=LIME), "no acid"),
+        (garden(ph=7.6, fizz="strong", test=None), down(target_ph=6.5), "Hopeless"),
+        (garden(ph=8.9, test=None), down(target_ph=6.5), "sodium"),
+        (garden(), down(depth_mm=1000), "2 and 40 cm"),
+        (brief(), up(target_ph=5.6), "reaches pH 6.0 to 6.5"),
+    ],
+)  # fmt: skip
+def test_what_is_refused_and_why(state: PhBrief, choice: PhChoice, words: str) -> None:
+    with pytest.raises(AmberError, match=words):
+        plan_ph(state, choice)
+
+
+def test_a_large_dose_on_a_probe_alone_is_asked_about() -> None:
+    probed = brief(test=None, on_probe=True, half_spread=0.5)
+    plan = plan_ph(probed, up(method="texture"))
+    assert any("rests on a probe alone" in q for q in plan.questions)
+    small = plan_ph(replace(probed, ph=6.3), up(method="texture"))
+    assert small.questions == ()
+    lab = plan_ph(brief(), up())
+    assert lab.questions == ()
+    assert plan.course is not None
+    assert lab.course is not None
+    assert np_width(plan) > np_width(lab)  # a probe leaves more open
+
+
+def np_width(plan: Any) -> float:
+    return float(plan.course.high[0] - plan.course.low[0])
+
+
+def test_iron_sulphate_is_many_times_the_weight_and_says_so() -> None:
+    plan = plan_ph(garden(), down(product=COPPERAS, target_ph=6.0))
+    assert plan.full_g_m2 == pytest.approx(plan.need_g_m2 / (0.2 * 32.06 / 55.845))
+    assert any("8.7 times the weight of sulphur, as heptahydrate" in words for words in plan.warnings)
+
+
+def test_products_are_compared_by_the_acid_they_make() -> None:
+    """30 % pellets at about $20 a pound of sulphur against 90 % at a tenth: common practice, no source."""
+    pellets = replace(SULPHUR, name="pellets", soil=SoilAction(elemental_sulphur=0.3), packs=(replace(SULPHUR.packs[0], mass_kg=Kilograms(1), price=Money(13.2)),))  # fmt: skip
+    rows = cheapest_by_acid([pellets, LIME, SULPHUR, COPPERAS])
+    assert [row[0].name for row in rows] == ["Yellowseam 90", "Greenvitriol", "pellets"]
+    assert rows[0][2] == pytest.approx(34 / 25 / 0.9)
+    assert rows[2][2] * 0.45359237 == pytest.approx(19.96, abs=0.01)
+
+
+def test_starting_low_leaves_the_rest_and_fertilizers_are_counted() -> None:
+    plan = plan_ph(brief(acid_g_m2_year=20), up(start_share=0.6))
+    assert plan.total_g_m2 == pytest.approx(0.6 * plan.full_g_m2)
+    assert plan.course is not None
+    without = plan_ph(brief(), up(start_share=0.6)).course
+    assert without is not None
+    assert plan.course.middle[-1] < without.middle[-1]
+    step = drift_working(plan).steps[0]
+    assert step.result == pytest.approx(-20 / (plan.need_g_m2 / 1.1))
+
+
+def soil_job(**changes: Any) -> SoilJob:
+    job = Job(1, "Lime 1 of 2", "spread", DAY, DAY, DAY + timedelta(days=21), 199.0)
+    values: dict[str, Any] = {"job": job, "size_m2": SquareMetres(344), "low_m2": SquareMetres(344), "product": LIME}
+    return SoilJob(**values | changes)
+
+
+def test_a_job_has_states_amount_packs_and_cautions() -> None:
+    job = soil_job()
+    assert [job.state(DAY + timedelta(days=n)) for n in (-1, 0, 21, 22)] == ["coming", "due", "due", "overdue"]
+    assert soil_job(skipped=True).state(DAY) == "skipped"
+    assert soil_job(done_on=DAY).state(DAY) == "done"
+    assert soil_job(done_on=DAY).state(DAY - timedelta(days=1)) == "coming"
+    assert job.amount_kg == pytest.approx(68.456)
+    packs = job.packs(Working(""))
+    assert packs is not None
+    assert packs.packs == 3
+    assert any("Lime dust" in words for words in job.cautions())
+    work = soil_job(product=None, job=Job(1, "Core", "core", DAY, DAY, DAY))
+    assert work.packs(Working("")) is None
+    assert "pipes" in work.cautions()[0]
+    assert soil_job(product=None, job=Job(1, "Test", "retest", DAY, DAY, DAY)).cautions() == ()
+
+
+def test_weather_holds_soil_jobs_and_the_truck_carries_them() -> None:
+    dry = DayForecast(DAY, 0, 8, 18, 2)
+    assert job_holds(soil_job(), dry) == ()
+    held = job_holds(soil_job(), DayForecast(DAY, 31, -2, 5, 6))
+    assert [words.split(",")[0] for words in held] == ["Heavy rain", "Frost", "Wind"]
+    assert job_holds(soil_job(product=QUICK), DayForecast(DAY, 0, 8, 18, 6)) == ()
+    lines = load_sheet([], [soil_job(), soil_job(size_m2=SquareMetres(100)), soil_job(product=None)])
+    assert [(line.product.name, line.jobs) for line in lines] == [("Chalkdust 94", 2)]
+    assert lines[0].amount_kg == pytest.approx(444 * 0.199)
+
+
+def test_the_soil_side_of_the_ledger_adds_up() -> None:
+    """Ammonium sulphate is acid by Sluijsmans, lime base by its CCE, sulphur 3.12 times its own mass."""
+    made = soil_ledger([
+        SoilUse(QUICK, 20, True, "Logged"), SoilUse(LIME, 100, True, "Logged lime"), SoilUse(SULPHUR, 20, False, "Planned sulphur"),
+        SoilUse(replace(SLOW, nitrogen={}, total_nitrogen=0.0, k2o=0.0, name="nothing"), 10, True, "no acid"),
+    ])  # fmt: skip
+    nitrogen_only = 20 * 0.21 * 1.785
+    assert made.acid_down == pytest.approx(nitrogen_only - 100 * 0.94 * 0.99)
+    assert made.acid_to_come == pytest.approx(20 * 0.9 * CARBONATE_PER_SULPHUR, rel=0.01)
+    assert made.elements_down["Ca"] == pytest.approx(37)
+    assert made.elements_to_come["S"] == pytest.approx(18)
+    assert made.working.steps[-1].result == pytest.approx(made.acid_down + made.acid_to_come)
+    assert soil_ledger([]).empty
+
+
+def test_a_test_without_ph_needs_one() -> None:
+    with pytest.raises(MissingInput, match="no pH"):
+        lime_need(SoilTest.of(DAY, "mehlich-3", p=20), 6.5, 100, "texture", Working(""), "loam")
