@@ -15,11 +15,14 @@ from amber_acre.core.correction.amending import Amendment
 from amber_acre.core.correction.instalments import WORKS, Job
 from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.correction.limits import Direction
+from amber_acre.core.correction.nutrient_plan import NutrientPlan
 from amber_acre.core.correction.ph_plan import PhPlan
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import PROBE_ERROR
 from amber_acre.core.tables.amendments import FINDINGS
+from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.core.working import Figure, Limit, Step, Working
 from amber_acre.store.shelf import product_of
 from amber_acre.store.tables import (
@@ -90,6 +93,19 @@ def enter_ph_plan(session: Session, area_id: int, plan: PhPlan, ph_from: str, to
         answers=f"pH {plan.brief.ph:.1f} by {ph_from}", made_on=today, product_id=plan.choice.product.key, from_ph=plan.brief.ph,
         target_ph=plan.choice.target_ph, half_spread=plan.brief.half_spread if plan.brief.on_probe else PROBE_ERROR / 3,
         placement=plan.choice.placement, full_g_m2=plan.full_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working),
+    )  # fmt: skip
+    return add_correction(session, row, plan.jobs)
+
+
+def enter_nutrient_plan(
+    session: Session, area_id: int, plan: NutrientPlan, product_id: int, test: SoilTest | None, today: date
+) -> CorrectionRow:
+    """Writes the correction of a shortage as it was worked out."""
+    name = MEASURES[plan.element].name
+    tested = f", {test.taken_on:%-d %B %Y}" if test is not None else ""
+    row = CorrectionRow(
+        area_id=area_id, kind="nutrient", name=f"{name} that is short", answers=f"{name.lower()} of the test{tested}", made_on=today,
+        product_id=product_id, full_g_m2=plan.total_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working), half_spread=0.0,
     )  # fmt: skip
     return add_correction(session, row, plan.jobs)
 

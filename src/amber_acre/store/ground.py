@@ -2,16 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 
+from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.correction.acid_balance import acidity_g_m2
 from amber_acre.core.correction.limits import Direction
+from amber_acre.core.correction.nutrient_plan import carries
 from amber_acre.core.correction.ph_plan import PhBrief
 from amber_acre.core.measure.area_kinds import ReadFact, number_of
+from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import standing
 from amber_acre.core.season.climate import Climate, next_season_start, season_start
 from amber_acre.core.soil.evidence import SoilTest
@@ -19,6 +22,7 @@ from amber_acre.core.soil.probe import PROBE_ERROR, ProbeReading, ProbeSummary, 
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Season
 from amber_acre.core.tables.plants import Plant
+from amber_acre.core.tables.soil_measures import Measured
 from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.store.areas import facts_of
@@ -27,8 +31,8 @@ from amber_acre.store.corrections import corrected_since, corrections_of, findin
 from amber_acre.store.daybook import entries_of
 from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import lane, programme_of, season_to_show
-from amber_acre.store.soil_tests import newest_test, probe_readings, tests_of
-from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow
+from amber_acre.store.soil_tests import newest_test, probe_rows, tests_of
+from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, WalkRow
 from amber_acre.store.walks import walks_of
 
 LABORATORY_STANDS_DAYS = 365  # [common-practice]
@@ -85,11 +89,9 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     """Everything known of an area's soil on a day."""
     facts = facts_of(area)
     looks = walks_of(session, area.id)
-    readings = probe_readings(session, area.id)
-    readings += [ProbeReading(look.on_day, look.spot, look.ph) for look in looks if look.ph is not None and look.spot]
-    probe = summary([reading for reading in readings if reading.on_day <= day])
+    probe = probings(session, [area.id], day).get(area.id)
     tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
-    ph, ph_from, on_probe = _ph(tests, probe)
+    ph, ph_from, on_probe = ph_at_hand(tests, probe)
     feel = facts["texture"].value if "texture" in facts else ""
     texture = texture_of(newest_test(area), feel if isinstance(feel, str) else "")
     tested = bool(tests) and "sand" in tests[0].values
@@ -109,7 +111,19 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     )  # fmt: skip
 
 
-def _ph(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple[float | None, str, bool]:
+def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, ProbeSummary]:
+    """What the probe says of areas up to a day: readings spot by spot, and those of looks."""
+    readings: dict[int, list[ProbeReading]] = {}
+    for row in probe_rows(session, area_ids):
+        readings.setdefault(row.area_id, []).append(ProbeReading(row.on_day, row.spot, row.ph))
+    for look in session.scalars(select(WalkRow).where(WalkRow.area_id.in_(area_ids), WalkRow.ph.is_not(None))):
+        if look.ph is not None and look.spot:
+            readings.setdefault(look.area_id, []).append(ProbeReading(look.on_day, look.spot, look.ph))
+    found = {key: summary([r for r in rows if r.on_day <= day]) for key, rows in readings.items()}
+    return {key: read for key, read in found.items() if read is not None}
+
+
+def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple[float | None, str, bool]:
     """The pH to go by, and whether only a probe says it: a laboratory's of the last twelve months stands before a probe."""
     tested = next((test for test in tests if test.ph is not None), None)
     if probe is not None and (tested is None or (probe.on_day - tested.taken_on).days > LABORATORY_STANDS_DAYS):
@@ -141,17 +155,32 @@ def _wanted(area: AreaRow, plants: tuple[Plant, ...]) -> tuple[float, float]:
 
 def _year(session: Session, area: AreaRow, day: date) -> tuple[float, float | None]:
     """Acid of the season's fertilizers as CaCO₃, planned and put down, and the year's nitrogen of a lawn, g/m²."""
+    uses = _uses(session, area, day)
     if area.kind != "lawn":
-        climate = climate_of(area.property.climate)
-        start = season_start(climate, day)
-        logged = standing(entries_of(session, area.id, {}))
-        return acidity_g_m2((e.product, e.amount_kg * 1000 / area.size_m2) for e in logged if start <= e.on < next_season_start(start)), None  # fmt: skip
+        return acidity_g_m2(uses), None
     season = season_to_show(session, area, day)
     year = lane(session, area, season, day).year
-    uses = [(e.product, e.amount_kg * 1000 / area.size_m2) for e in standing(year.entries)]
-    uses += [(j.round.product, float(j.round.rate_g_m2)) for j in year.rounds if j.round.counts and not j.done]
     planned = programme_of(session, area.id, season) is not None
     return acidity_g_m2(uses), year.ledger.year.nitrogen if planned else float(year.need.yearly_g_m2)
+
+
+def _uses(session: Session, area: AreaRow, day: date) -> list[tuple[Product, float]]:
+    """Feeds of the season on an area, logged and (on a lawn) planned, g/m²; jobs of corrections are not among them."""
+    if area.kind != "lawn":
+        start = season_start(climate_of(area.property.climate), day)
+        logged = standing(entries_of(session, area.id, {}))
+        end = next_season_start(start)
+        return [
+            (e.product, e.amount_kg * 1000 / area.size_m2) for e in logged if start <= e.on < end and not e.soil_job
+        ]
+    year = lane(session, area, season_to_show(session, area, day), day).year
+    uses = [(e.product, e.amount_kg * 1000 / area.size_m2) for e in standing(year.entries) if not e.soil_job]
+    return uses + [(j.round.product, float(j.round.rate_g_m2)) for j in year.rounds if j.round.counts and not j.done]
+
+
+def brought_of(session: Session, area: AreaRow, element: Measured, day: date) -> float:
+    """What the season's feeds bring of an element, g/m²."""
+    return sum(carries(product, element) * rate for product, rate in _uses(session, area, day))
 
 
 def brief_of(ground: Ground) -> PhBrief:

@@ -107,7 +107,12 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
             entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in entries.get(area.id, ())
         )
         found.append(
-            Lane(area, programme, lawn_year(lawn_of(area), rounds, log, season, today), tuple(jobs.get(area.id, ())))
+            Lane(
+                area,
+                programme,
+                lawn_year(lawn_of(area), rounds, log, season, today, [job for _, job in jobs.get(area.id, ())]),
+                tuple(jobs.get(area.id, ())),
+            )
         )
     return found
 

@@ -91,7 +91,7 @@ class CorrectionRow(Base):
 
     __tablename__ = "corrections"
     __table_args__ = (
-        CheckConstraint("kind IN ('up', 'down', 'physical', 'nutrient')", name="kind"),
+        CheckConstraint("kind IN ('up', 'down', 'physical', 'nutrient', 'water')", name="kind"),
         CheckConstraint("full_g_m2 >= 0 AND total_g_m2 >= 0", name="amounts"),
         CheckConstraint("placement IN ('surface', 'raked', 'tilled')", name="placement"),
     )
@@ -128,7 +128,7 @@ class SoilJobRow(Base):
 
     __tablename__ = "soil_jobs"
     __table_args__ = (
-        CheckConstraint("work IN ('spread', 'core', 'retest', 'recheck')", name="work"),
+        CheckConstraint("work IN ('spread', 'core', 'retest', 'recheck', 'water')", name="work"),
         CheckConstraint("opens <= closes", name="window"),
         CheckConstraint("rate_g_m2 >= 0 AND (work <> 'spread' OR rate_g_m2 > 0)", name="rate"),
     )

@@ -5,7 +5,7 @@ from __future__ import annotations
 import json
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import date, datetime
+from datetime import datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -133,11 +133,6 @@ def probe_rows(session: Session, area_ids: Sequence[int]) -> Sequence[ProbeReadi
     return session.scalars(query.order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)).all()
 
 
-def probe_readings(session: Session, area_id: int) -> list[ProbeReading]:
-    """Probe readings of an area as core values."""
-    return [ProbeReading(row.on_day, row.spot, row.ph) for row in probe_rows(session, [area_id])]
-
-
 def layout_of(session: Session, laboratory: str) -> Layout | None:
     """The remembered layout of a laboratory's files, or None."""
     row = session.get(LabLayoutRow, laboratory)
@@ -157,15 +152,3 @@ def remember_layout(session: Session, layout: Layout) -> None:
     row.extractant, row.buffer_method = layout.extractant, layout.buffer_method
     session.add(row)
     session.flush()
-
-
-def ph_at_hand(session: Session, area: AreaRow, day: date) -> tuple[float | None, str]:
-    """The pH to go by, and where it is from: the newest of lab test and probe, a test before a probe of its season."""
-    test = newest_test(area)
-    readings = [r for r in probe_readings(session, area.id) if r.on_day <= day]
-    if readings and (test is None or test.ph is None or readings[-1].on_day > test.taken_on):
-        last = [r.ph for r in readings if r.on_day == readings[-1].on_day]
-        return sum(last) / len(last), f"probe of {readings[-1].on_day:%-d %B %Y}, mean of {len(last)}"
-    if test is not None and test.ph is not None:
-        return test.ph, f"test of {test.taken_on:%-d %B %Y}"
-    return None, ""

@@ -30,6 +30,7 @@ from amber_acre.web.pages.soil.correcting import router as soil_correcting
 from amber_acre.web.pages.soil.files import router as soil_files
 from amber_acre.web.pages.soil.jobs import router as soil_jobs
 from amber_acre.web.pages.soil.leaves import router as soil_leaves
+from amber_acre.web.pages.soil.nutrients import router as soil_nutrients
 from amber_acre.web.pages.soil.routes import router as soil
 from amber_acre.web.pages.soil.water import router as soil_water
 from amber_acre.web.pages.walk.routes import router as walk
@@ -54,6 +55,7 @@ def create_app(settings: Settings) -> FastAPI:
         soil,
         soil_correcting,
         soil_jobs,
+        soil_nutrients,
         soil_amending,
         soil_leaves,
         soil_water,

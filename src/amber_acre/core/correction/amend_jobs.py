@@ -2,12 +2,33 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date, timedelta
 
 from amber_acre.core.correction.amending import Amendment
 from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, Work
+from amber_acre.core.soil.water_store import WateringWeek
 
 RECHECK_DAYS = 42  # roots and worms need weeks before a probe says anything [common-practice]
+
+
+def watering_jobs(weeks: Sequence[WateringWeek], first: date) -> list[Job]:
+    """A job a week for a new lawn's watering, from ``first``: how much and how often stands in its name."""
+    jobs = []
+    for week in weeks:
+        often = f"{week.times_a_day} times a day" if week.times_a_day > 1 else "daily" if week.days_between < 1.5 else f"every {week.days_between:.0f} days"  # fmt: skip
+        day = first + timedelta(days=7 * (week.week - 1))
+        jobs.append(
+            Job(
+                week.week,
+                f"Water, week {week.week}: {week.mm_each:.1f} mm {often}",
+                "water",
+                day,
+                day,
+                day + timedelta(days=6),
+            )
+        )
+    return jobs
 
 
 def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:

@@ -14,7 +14,7 @@ from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.tables.acidifying import SULPHUR_WORKS_ABOVE_C
 from amber_acre.core.working import Figure, Limit, Working
 
-Work = Literal["spread", "core", "retest", "recheck"]
+Work = Literal["spread", "core", "retest", "recheck", "water"]
 WORKS: tuple[Work, ...] = get_args(Work)
 Timing = Literal["ready", "warm"]  # lie ready before spring, or start when the soil is warm
 TIMINGS: tuple[Timing, ...] = get_args(Timing)

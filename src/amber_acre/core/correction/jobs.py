@@ -14,7 +14,12 @@ from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMet
 from amber_acre.core.working import Working
 
 JobState = Literal["due", "coming", "overdue", "done", "skipped"]
-WORK_WORDS = {"core": "core", "retest": "sample and test", "recheck": "push the probe in and write down how deep"}
+WORK_WORDS = {
+    "core": "core",
+    "retest": "sample and test",
+    "recheck": "push the probe in and write down how deep",
+    "water": "water as the week says",
+}
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.working import Figure, Working
 
 COUNTED = ("Ca", "Mg", "S")
+OF_BULK = ("N", "P")  # of bulk material, which the nutrient ledger leaves out
 
 
 @dataclass(frozen=True)
@@ -43,12 +44,15 @@ def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
     """Adds up a season's uses."""
     working = Working("Acid and base of the season")
     sums = {True: 0.0, False: 0.0}
-    elements = {True: dict.fromkeys(COUNTED, 0.0), False: dict.fromkeys(COUNTED, 0.0)}
+    elements = {down: dict.fromkeys((*COUNTED, *OF_BULK), 0.0) for down in (True, False)}
     parts = []
     for n, use in enumerate(uses, start=1):
         share = acidity_share(use.product)
         for element in COUNTED:
             elements[use.down][element] += use.rate_g_m2 * use.product.other.get(element, 0.0)
+        if use.product.family == "bulk":
+            elements[use.down]["N"] += use.rate_g_m2 * use.product.total_nitrogen
+            elements[use.down]["P"] += use.rate_g_m2 * use.product.phosphorus_fraction
         if abs(share) < 1e-9:
             continue
         value = working.step(

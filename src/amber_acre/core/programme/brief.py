@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal, get_args
@@ -57,7 +58,10 @@ class RuleSet:
 
 @dataclass(frozen=True)
 class Lawn:
-    """One lawn with everything its programme depends on; sizes in m² with both ends of a range."""
+    """One lawn with everything its programme depends on; sizes in m² with both ends of a range.
+
+    ``store_mm``: water the root zone holds for the grass, None where texture is not known.
+    """
 
     name: str
     size_m2: SquareMetres
@@ -70,6 +74,7 @@ class Lawn:
     soil_test: SoilTest | None
     climate: Climate
     rules: RuleSet
+    store_mm: float | None = None
 
 
 @dataclass(frozen=True)
@@ -122,6 +127,14 @@ class Entry:
     def achieved_rate_g_m2(self) -> GramsPerSquareMetre:
         """Mass per area over what was covered, g/m²."""
         return GramsPerSquareMetre(self.amount_kg * 1000 / self.covered_m2)
+
+
+BULK = "bulk"  # family of compost, sand and soil: laid by depth, no feed
+
+
+def without_bulk(entries: Sequence[Entry]) -> tuple[Entry, ...]:
+    """Entries that count as feeding: all but bulk material."""
+    return tuple(entry for entry in entries if entry.product.family != BULK)
 
 
 def standing(entries: tuple[Entry, ...]) -> tuple[Entry, ...]:

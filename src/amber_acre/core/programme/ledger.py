@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from amber_acre.core.products.nutrients import Nutrients, carried
+from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.working import Figure, Limit, Working
@@ -23,10 +24,16 @@ class Ledger:
     working: Working
 
 
-def ledger(lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry]) -> Ledger:
+def ledger(
+    lawn: Lawn,
+    rounds: Sequence[PlannedRound],
+    entries: Sequence[Entry],
+    jobs: Sequence[tuple[str, Product, float]] = (),
+) -> Ledger:
     """Adds up the season: log entries that stand, and planned rounds not yet logged or skipped.
 
-    Applied figures are mass × fraction over the whole lawn, so that two halves add up to one lawn.
+    Applied figures are mass × fraction over the whole lawn, so that two halves add up to one lawn. ``jobs``: planned soil
+    jobs that carry nutrients, each with its words, product and rate in g/m².
     """
     working = Working("Nutrient ledger of the season")
     counted = standing(tuple(entries))
@@ -44,6 +51,9 @@ def ledger(lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry])
         to_come += carried(item.product, item.rate_g_m2)
         parts.append(_nitrogen_step(working, f"r{item.number}", f"Planned R{item.number}: {item.product.name}",
                                     item.rate_g_m2, item.product.total_nitrogen))  # fmt: skip
+    for n, (words, product, planned) in enumerate(jobs, start=1):
+        to_come += carried(product, GramsPerSquareMetre(planned))
+        parts.append(_nitrogen_step(working, f"s{n}", f"Planned {words}: {product.name}", planned, product.total_nitrogen))
     year = applied + to_come
     cap = lawn.rules.yearly_cap_g_m2
     if parts:

@@ -122,7 +122,7 @@ def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: W
     The share that enters the need is worked month by month; for the shape of the demand it runs
     smoothly between the middles of the months.
     """
-    water = water_year(lawn.climate, lawn.grass.season, working)
+    water = water_year(lawn.climate, lawn.grass.season, working, lawn.store_mm)
     month = np.array([series.day(n).month - 1 for n in range(len(growth))])
     monthly = [float(growth[month == m].sum()) for m in range(12)]
     full = [Figure(f"g{m + 1}", monthly[m], "days", f"growth in {MONTH_NAMES[m]}") for m in range(12)]

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing, without_bulk
 from amber_acre.core.programme.choosing import NEEDS_NITROGEN_ABOVE, Filled, fill, targets, why
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.placing import Slot, place_rounds, still_open
@@ -47,7 +47,7 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     soil = findings(lawn.soil_test, today)
     placing = place_rounds(lawn, series, need.demand_g_m2, need.yearly_g_m2)
     placing = still_open(placing, today) if today > start else placing
-    count = standing(tuple(logged))
+    count = standing(without_bulk(logged))
     fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen for e in count)
     placed, obstacles = _without_fed(placing.slots, count), list(placing.obstacles)
     left = max(0.0, need.yearly_g_m2 - fed)

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
-from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.correction.jobs import SoilJob
+from amber_acre.core.programme.brief import BULK, Entry, Lawn, PlannedRound, standing, without_bulk
 from amber_acre.core.programme.judging import JudgedRound, judge, remarks
 from amber_acre.core.programme.ledger import Ledger, ledger
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
@@ -34,12 +35,14 @@ class LawnYear:
 
 
 def lawn_year(
-    lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry], start: date, today: date
-) -> LawnYear:
+    lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry], start: date, today: date,
+    jobs: Sequence[SoilJob] = (),
+) -> LawnYear:  # fmt: skip
     """Computes the season that begins on ``start`` as it reads on ``today``.
 
     Entries outside the season or after ``today`` do not count; a round whose window closed before
-    ``today`` with nothing logged is missed and counts no more.
+    ``today`` with nothing logged is missed and counts no more. Soil ``jobs`` still to come count in the ledger; bulk material
+    (compost, soil) is no feed: its nutrients stand on the soil side.
     """
     series = season_series(lawn, start)
     inside = tuple(e for e in entries if 0 <= series.index(e.on) < len(series.mean_c) and e.on <= today)
@@ -47,15 +50,22 @@ def lawn_year(
     done = {entry.round_number for entry in counted}
     rounds = [replace(r, missed=r.closes < today and r.number not in done) for r in rounds]
     soil = findings(lawn.soil_test, today)
+    fed = without_bulk(inside)
+    planned = [
+        (job.job.name, job.product, job.job.rate_g_m2)
+        for job in jobs
+        if job.product is not None and job.product.family != BULK and job.done_on is None and not job.skipped
+        and 0 <= series.index(job.job.on) < len(series.mean_c)
+    ]  # fmt: skip
     return LawnYear(
         lawn,
         series,
         soil,
         nitrogen_need(lawn, series),
-        judge(lawn, rounds, inside, series, soil),
+        judge(lawn, rounds, fed, series, soil),
         inside,
-        ledger(lawn, rounds, inside),
-        supply(lawn, rounds, inside, series),
+        ledger(lawn, rounds, fed, planned),
+        supply(lawn, rounds, fed, series),
         spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
         {e.key: remarks(lawn, e, [o for o in counted if o is not e], soil) for e in counted},
     )

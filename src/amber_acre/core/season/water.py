@@ -14,7 +14,7 @@ from amber_acre.core.tables.grasses import Season
 from amber_acre.core.working import Figure, Working
 
 TURF_COEFFICIENT: dict[Season, float] = {"cool": 0.95, "warm": 0.85}  # mid season [fao-56]
-# 0.4 m of roots × 150 mm/m, the middle of the loams [fao-56]; the soil itself is not asked for yet.
+# 0.4 m of roots × 150 mm/m, the middle of the loams [fao-56]; used where the texture is not known.
 ROOT_ZONE_STORE_MM = 60.0
 LATENT_HEAT_MM_PER_MJ = 0.408  # [fao-56]
 _MID_MONTH = tuple(sum(MONTH_DAYS[:m]) + MONTH_DAYS[m] // 2 + 1 for m in range(12))
@@ -52,14 +52,15 @@ def hargreaves_et(mean_c: float, min_c: float, max_c: float, radiation: float) -
     return 0.0023 * (mean_c + 17.8) * math.sqrt(max_c - min_c) * LATENT_HEAT_MM_PER_MJ * radiation
 
 
-def water_year(climate: Climate, season: Season, working: Working) -> WaterYear:
-    """Share of growth that rain and a 60 mm soil store allow each month, 0–1 [fao-56].
+def water_year(climate: Climate, season: Season, working: Working, store_mm: float | None = None) -> WaterYear:
+    """Share of growth that rain and the soil store (60 mm where it is not known) allow each month, 0–1 [fao-56].
 
     Runs the bucket round the year until it repeats; records each month's line.
     """
     et_month = [_reference_et(climate, m, working) for m in range(12)]
     turf = TURF_COEFFICIENT[season]
-    store = ROOT_ZONE_STORE_MM
+    most = ROOT_ZONE_STORE_MM if store_mm is None else store_mm
+    store = most
     shares = [1.0] * 12
     for last_lap in (False, False, True):
         for m in range(12):
@@ -80,10 +81,11 @@ def water_year(climate: Climate, season: Season, working: Working) -> WaterYear:
                     "",
                     "fao-56",
                 )
-            store = min(ROOT_ZONE_STORE_MM, max(0.0, available - use))
-    working.assume(
-        f"Soil water store taken as {ROOT_ZONE_STORE_MM:g} mm (loam, 40 cm of roots): texture and depth were not given."
-    )
+            store = min(most, max(0.0, available - use))
+    if store_mm is None:
+        working.assume(
+            f"Soil water store taken as {ROOT_ZONE_STORE_MM:g} mm (loam, 40 cm of roots): the texture is not known."
+        )
     return WaterYear(tuple(et_month), tuple(shares))
 
 

@@ -35,6 +35,7 @@ LETTERS = {
     "core": "Core",
     "retest": "Test",
     "recheck": "Check",
+    "water": "W",
 }
 FLAG_PX_PER_CHARACTER = 7.3
 

@@ -60,6 +60,17 @@ class Sheet:
     width: float
     height: float
     words: str
+    spots: tuple[Spot, ...] = ()
+
+
+@dataclass(frozen=True)
+class Spot:
+    """A probe reading on the sheet: where in px, its pH and its words."""
+
+    x: float
+    y: float
+    ph: float
+    title: str
 
 
 @dataclass(frozen=True)
@@ -76,9 +87,9 @@ class Subject:
 
 def draw_sheet(
     areas: Sequence[Subject], contexts: Sequence[Subject], strips: Sequence[Sequence[Point]], units: Units,
-    chosen: int | None,
+    chosen: int | None, probed: Sequence[tuple[Point, float, str]] = (),
 ) -> Sheet:  # fmt: skip
-    """Places every subject to scale; what has no place waits in a tray below, at the same scale."""
+    """Places every subject to scale; what has no place waits in a tray below. ``probed``: spots with pH and words."""
     placed = [(s, s.place) for s in (*contexts, *areas) if s.place is not None]
     waiting = [s for s in areas if s.place is None]
     rings = [placed_ring(s.plan.ring, s.plan.ring, at) for s, at in placed]
@@ -104,6 +115,7 @@ def draw_sheet(
     return Sheet(
         tuple(items), tuple(around_it), tuple(scale.path(ring) for ring in strips), tuple(labels.written), scale.px_m,
         scale.west_m, scale.north_m, scale.left, scale.top, bar_px, bar_text, tray_top, WIDTH, height, _words(areas, contexts),
+        tuple(Spot(*scale.at(at), ph, words) for at, ph, words in probed),
     )  # fmt: skip
 
 

@@ -162,7 +162,7 @@ def _create_corrections() -> None:
         sa.Column("working", sa.String(), nullable=False),
         sa.Column("ended_at", sa.DateTime(), nullable=True),
         sa.Column("ended_why", sa.String(), nullable=False),
-        sa.CheckConstraint("kind IN ('up', 'down', 'physical', 'nutrient')", name=op.f("ck_corrections_kind")),
+        sa.CheckConstraint("kind IN ('up', 'down', 'physical', 'nutrient', 'water')", name=op.f("ck_corrections_kind")),
         sa.CheckConstraint("placement IN ('surface', 'raked', 'tilled')", name=op.f("ck_corrections_placement")),
         sa.CheckConstraint("full_g_m2 >= 0 AND total_g_m2 >= 0", name=op.f("ck_corrections_amounts")),
         sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_corrections_area_id")),
@@ -231,7 +231,7 @@ def _create_soil_jobs() -> None:
         sa.Column("change_reason", sa.String(), nullable=False),
         sa.Column("version", sa.Integer(), nullable=False),
         sa.CheckConstraint("rate_g_m2 >= 0 AND (work <> 'spread' OR rate_g_m2 > 0)", name=op.f("ck_soil_jobs_rate")),
-        sa.CheckConstraint("work IN ('spread', 'core', 'retest', 'recheck')", name=op.f("ck_soil_jobs_work")),
+        sa.CheckConstraint("work IN ('spread', 'core', 'retest', 'recheck', 'water')", name=op.f("ck_soil_jobs_work")),
         sa.CheckConstraint("opens <= closes", name=op.f("ck_soil_jobs_window")),
         sa.ForeignKeyConstraint(
             ["correction_id"], ["corrections.id"], name=op.f("fk_soil_jobs_correction_id"), ondelete="CASCADE"

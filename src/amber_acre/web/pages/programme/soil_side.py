@@ -10,12 +10,15 @@ from sqlalchemy.orm import Session
 from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.correction.soil_ledger import SoilLedger, SoilUse, soil_ledger
 from amber_acre.core.programme.brief import standing
-from amber_acre.store.corrections import corrections_of, soil_jobs
+from amber_acre.store.corrections import corrections_of, findings_of, soil_jobs
 from amber_acre.store.programmes import Lane
 from amber_acre.store.tables import AreaRow, SoilJobRow
+from amber_acre.store.walks import walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_jobs
 from amber_acre.web.draw.tape import Tape
 from amber_acre.web.shown import Shown
+
+PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
 
 
 def jobs_of(lane: Lane) -> list[SoilJob]:
@@ -62,3 +65,12 @@ def ledger_of(lane: Lane) -> SoilLedger:
         if job.product is not None and job.done_on is None and not job.skipped
     ]
     return soil_ledger(uses)
+
+
+def unasked_pale(session: Session, area_id: int) -> date | None:
+    """The day leaves were last seen pale, where no cause has been marked since; else None."""
+    look = next((row for row in walks_of(session, area_id) if row.colour is not None), None)
+    if look is None or look.colour is None or look.colour not in PALE:
+        return None
+    asked = any(f.kind == "pale" and f.found_on >= look.on_day for f in findings_of(session, [area_id]))
+    return None if asked else look.on_day

@@ -8,9 +8,11 @@ from datetime import date
 from amber_acre.core.measure.area_kinds import KINDS, number_of
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.programme.due import state_of
+from amber_acre.core.soil.probe import ProbeSummary
 from amber_acre.store.areas import facts_of
+from amber_acre.store.ground import ph_at_hand
 from amber_acre.store.programmes import Lane
-from amber_acre.store.soil_tests import newest_test
+from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow, WalkRow
 from amber_acre.web.draw.sheet import Reading
 from amber_acre.web.shown import Shown
@@ -26,7 +28,15 @@ STEPS: dict[str, tuple[str, tuple[tuple[int, str], ...]]] = {
 }  # fmt: skip
 
 
-def reading_of(by: str, row: AreaRow, lane: Lane | None, walk: WalkRow | None, day: date, shown: Shown) -> Reading:
+def reading_of(
+    by: str,
+    row: AreaRow,
+    lane: Lane | None,
+    walk: WalkRow | None,
+    day: date,
+    shown: Shown,
+    probe: ProbeSummary | None = None,
+) -> Reading:
     """One area's reading; UNKNOWN where nobody measured or looked."""
     match by:
         case "job":
@@ -34,7 +44,7 @@ def reading_of(by: str, row: AreaRow, lane: Lane | None, walk: WalkRow | None, d
         case "nitrogen":
             return _nitrogen(lane, shown) if lane else UNKNOWN
         case "ph":
-            return _ph(row, walk)
+            return _ph(row, probe)
         case "condition":
             return Reading(walk.colour, f"colour {walk.colour}") if walk and walk.colour else UNKNOWN
         case "mulch":
@@ -62,15 +72,12 @@ def _nitrogen(lane: Lane, shown: Shown) -> Reading:
     return Reading(step, f"N {shown.nutrient(down)}")
 
 
-def _ph(row: AreaRow, walk: WalkRow | None) -> Reading:
-    tested = newest_test(row)
-    probed = walk if walk is not None and walk.ph is not None else None
-    newer = probed is not None and (tested is None or probed.on_day > tested.taken_on)
-    value = probed.ph if newer and probed else tested.ph if tested else None
+def _ph(row: AreaRow, probe: ProbeSummary | None) -> Reading:
+    value, _, on_probe = ph_at_hand(tuple(tests_of(row)), probe)
     if value is None:
         return UNKNOWN
     step = next((n for n, top in enumerate((5.5, 6.2, 7.0, 7.5), start=1) if value < top), 5)
-    return Reading(step, f"pH {value:g}{' probe' if newer else ''}")
+    return Reading(step, f"pH {value:.1f}{' probe' if on_probe else ''}")
 
 
 def _mulch(row: AreaRow, walk: WalkRow | None, shown: Shown) -> Reading:

@@ -19,10 +19,12 @@ from amber_acre.store import areas as area_store
 from amber_acre.store import site as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
+from amber_acre.store.ground import probings
 from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import Lane, lane
 from amber_acre.store.programmes import lanes as all_lanes
 from amber_acre.store.site import OnSheet
+from amber_acre.store.soil_tests import probe_rows
 from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
 from amber_acre.store.walks import newest_walks
 from amber_acre.web.draw.lane import draw_lane
@@ -168,6 +170,7 @@ def _page(
         strips([p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m),
         units,
         chosen.id if chosen else None,
+        _probed(session, rows) if by == "ph" else (),
     )
     return render(
         request,
@@ -213,7 +216,24 @@ def _readings(
     if lanes_wanted(by):
         lawns = [row for row in rows if row.kind == "lawn"]
         lanes = {one.area.id: one for one in all_lanes(session, lawns, season, today)}
-    return {row.id: reading_of(by, row, lanes.get(row.id), walks.get(row.id), today, shown) for row in rows}
+    probed = probings(session, [row.id for row in rows], today) if by == "ph" else {}
+    return {
+        row.id: reading_of(by, row, lanes.get(row.id), walks.get(row.id), today, shown, probed.get(row.id))
+        for row in rows
+    }
+
+
+def _probed(session: Reading, rows: list[AreaRow]) -> list[tuple[tuple[float, float], float, str]]:
+    """The newest reading of every spot that was measured in: its place, pH and words."""
+    newest: dict[tuple[int, str], tuple[tuple[float, float], float, str]] = {}
+    for row in probe_rows(session, [row.id for row in rows]):
+        if row.x_m is not None and row.y_m is not None:
+            newest[row.area_id, row.spot] = (
+                (row.x_m, row.y_m),
+                row.ph,
+                f"{row.spot}, {row.on_day:%-d %B %Y}: pH {row.ph:.1f}",
+            )
+    return list(newest.values())
 
 
 def _subject(item: OnSheet, readings: dict[int, Carried]) -> Subject:

@@ -17,7 +17,7 @@ from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
 from amber_acre.core.soil.findings import level
-from amber_acre.core.soil.holes import core_holes
+from amber_acre.core.soil.holes import blend_parts, core_holes
 from amber_acre.core.tables.amendments import FINDINGS, MATERIALS, OPTIONS, Finding
 from amber_acre.core.working import Working
 from amber_acre.store import corrections as store
@@ -226,6 +226,7 @@ def _page(
         before=draw_column(before),
         after=draw_column(after),
         column_words=words,
+        blend=_blend(read, made),
         jobs=amend_jobs(made, _first_day(read), max(1, min(10, years))),
         typed=dict(read.typed) | {"option": key, "product": str(product.key) if product else ""},
         faults=read.faults,
@@ -238,6 +239,27 @@ def _first_day(read: Read[Any]) -> date:
         return date.fromisoformat(read.typed.get("first", ""))
     except ValueError:
         return date(2000, 1, 1)
+
+
+def _blend(read: Read[Any], made: Amendment) -> dict[str, float]:
+    """Litres of each material of a blend typed by parts, for the volume worked out; a refusal beside its field."""
+    text = read.typed.get("blend", "").strip()
+    if not text or not made.litres:
+        return {}
+    try:
+        parts = {}
+        for piece in text.replace("+", ",").split(","):
+            number, _, name = piece.strip().partition(" ")
+            if not name.strip():
+                raise NotUnderstood(
+                    f"“{piece.strip()}”: type parts and names, like 2 loam, 1 compost, 1 sand.", field="blend"
+                )
+            parts[name.strip()] = typed.number(number, "blend")
+        return blend_parts(parts, made.litres, made.working)
+    except AmberError as error:
+        error.field = "blend"
+        read.refuse(error)
+        return {}
 
 
 def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str]:

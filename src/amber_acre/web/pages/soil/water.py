@@ -6,9 +6,10 @@ from datetime import date
 from typing import Any
 
 from fastapi import APIRouter, Request
-from fastapi.responses import HTMLResponse
+from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
+from amber_acre.core.correction.amend_jobs import watering_jobs
 from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.programme.due import week_of
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
@@ -26,9 +27,11 @@ from amber_acre.core.tables.lawn_water import DEPLETION, TURF_COEFFICIENTS, USUA
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
 from amber_acre.store.areas import area_of
+from amber_acre.store.corrections import add_correction, working_text
 from amber_acre.store.ground import Ground, ground_of
-from amber_acre.web.forms.reading import read_form
-from amber_acre.web.page import Key, Reading, Today, found, render, units_of
+from amber_acre.store.tables import CorrectionRow
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.soil.forms import WaterForm
 
 router = APIRouter()
@@ -48,11 +51,19 @@ def show_water(request: Request, session: Reading, today: Today, area_id: Key) -
             result = _result(request, ground, read.value, today, working)
         except AmberError as error:
             read.refuse(error)
+    return _page(request, ground, texts, read, result, working)
+
+
+def _page(
+    request: Request, ground: Ground, texts: dict[str, str], read: Read[WaterForm], result: dict[str, Any] | None, working: Working,
+    status: int = 200,
+) -> HTMLResponse:  # fmt: skip
     return render(
         request,
         "soil/water.html",
-        units=units_of(area.property.units),
-        area=area,
+        status,
+        units=units_of(ground.area.property.units),
+        area=ground.area,
         ground=ground,
         months=[(n + 1, name) for n, name in enumerate(MONTH_NAMES)],
         textures=[(name, name) for name in TEXTURES],
@@ -61,6 +72,32 @@ def show_water(request: Request, session: Reading, today: Today, area_id: Key) -
         typed=texts,
         faults=read.faults,
     )
+
+
+@router.post("/areas/{area_id}/soil/water")
+def enter_water(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Enters a new lawn's watering into the year, a job a week."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    read = read_form(WaterForm, posted)
+    working, result = Working(f"Water of {area.name}"), None
+    if read.value is not None:
+        try:
+            result = _result(request, ground, read.value, today, working)
+            if not result["weeks"]:
+                raise NotUnderstood(
+                    "Choose “a new lawn” first: a standing lawn is watered by its store.", field="purpose"
+                )
+        except AmberError as error:
+            read.refuse(error)
+    if result is None or read.faults:
+        return _page(request, ground, dict(posted), read, result, working, 422)
+    row = CorrectionRow(
+        area_id=area.id, kind="water", name="Watering of a new lawn", answers="new roots, shallow at first", made_on=today, full_g_m2=0.0,
+        total_g_m2=0.0, working=working_text(working), half_spread=0.0,
+    )  # fmt: skip
+    add_correction(session, row, watering_jobs(result["weeks"], today))
+    return go(f"/corrections/{row.id}")
 
 
 def _usual(ground: Ground, today: date) -> dict[str, str]:

@@ -1,0 +1,164 @@
+"""A shortage the test shows, corrected: what the soil lacks, less what the year brings anyway, in instalments by label."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+from typing import Literal
+
+from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, split
+from amber_acre.core.correction.limits import Cap
+from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
+from amber_acre.core.season.climate import Climate, daily_series
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.findings import level
+from amber_acre.core.soil.reading import minimum_requirement
+from amber_acre.core.tables.soil_measures import MEASURES, Measured
+from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE, MINIMUM_LEVELS, RANGES
+from amber_acre.core.working import Figure, Working
+
+NeedBy = Literal["minimum", "lab", "range"]
+CORRECTABLE: tuple[Measured, ...] = ("k", "p", "mg", "s", "fe", "mn", "zn", "cu", "b")
+MICRO: tuple[Measured, ...] = ("fe", "mn", "zn", "cu", "b")
+RETEST_DAYS = 365
+GROWS_ABOVE_C = 8.0  # a nutrient is put down while something grows and the ground is open [common-practice]
+RANGE_DEPTH_MM, RANGE_DENSITY = (
+    100.0,
+    1.3,
+)  # what a sufficiency range is filled up over: 10 cm of loam [common-practice]
+
+
+@dataclass(frozen=True)
+class NutrientPlan:
+    """The correction of one element: lacking and brought anyway (g/m² of the element), product rate, jobs, warnings."""
+
+    element: Measured
+    lacking_g_m2: float
+    brought_g_m2: float
+    total_g_m2: float
+    jobs: tuple[Job, ...]
+    warnings: tuple[str, ...]
+    working: Working
+
+
+def carries(product: Product, element: Measured) -> float:
+    """Share of an element in a product, as the element."""
+    if element == "p":
+        return product.p2o5 * P_PER_P2O5
+    if element == "k":
+        return product.k2o * K_PER_K2O
+    return product.other.get(element.capitalize(), 0.0)
+
+
+def plan_nutrient(
+    test: SoilTest, element: Measured, product: Product, climate: Climate, first: date, *, by: NeedBy,
+    nitrogen_g_m2: float | None, brought_g_m2: float, forbidden: str = "", advice_g_m2: float | None = None, chelate: bool = False,
+) -> NutrientPlan:  # fmt: skip
+    """Instalments from ``first`` for an element that tests low. ``brought_g_m2``: what the year's feeds bring of it.
+
+    ``forbidden``: why no phosphorus may go down, '' where it may. Refuses elements that are not low, micronutrients that
+    alkaline soil locks up (unless a chelate), products without the element (AmberError).
+    """
+    name, working = MEASURES[element].name, Working(f"{MEASURES[element].name} of the test")
+    read = level(test, element, working)
+    _allowed(test, element, read, by, forbidden, chelate)
+    share = carries(product, element)
+    if share <= 0:
+        raise DoesNotFit(f"{product.name} carries no {name.lower()}. Choose another.", field="product")
+    lacking = _lacking(test, element, by, nitrogen_g_m2, advice_g_m2, working)
+    left = working.step(
+        "Still lacking", "max(0, lacking - brought)",
+        [Figure("lacking", lacking, "g/m²", f"{name.lower()} lacking"), Figure("brought", brought_g_m2, "g/m²", "brought by the year's feeds")],
+        max(0.0, lacking - brought_g_m2), "g/m²", "common-practice",
+    )  # fmt: skip
+    total = working.step(
+        f"Of {product.name}", "left / share", [Figure("left", left, "g/m²", "still lacking"), Figure("share", share, "", f"{name.lower()} in it")],
+        left / share, "g/m²", "label",
+    )  # fmt: skip
+    warnings = []
+    if 0 < total < product.label.min_g_m2:
+        warnings.append(
+            f"{product.rate_words(total)} is under the label's lowest rate, {product.rate_words(product.label.min_g_m2)}."
+        )
+    if product.total_nitrogen > 0.01 and total > 0:
+        warnings.append("It brings nitrogen as well: look at the ledger before it goes down.")
+    cap = Cap(
+        product.label.max_g_m2,
+        product.label.yearly_max_g_m2,
+        f"the label's highest rate, {product.rate_words(product.label.max_g_m2)}",
+        "label",
+    )
+    jobs = _jobs(split(total, cap, working), name, first, product.label.interval_days, climate)
+    return NutrientPlan(element, lacking, brought_g_m2, total, tuple(jobs), tuple(warnings), working)
+
+
+def _allowed(test: SoilTest, element: Measured, read: str, by: NeedBy, forbidden: str, chelate: bool) -> None:
+    name = MEASURES[element].name
+    if element not in test.values:
+        raise MissingInput(f"{name} is not in the test: nothing is put down for it.", field="element")
+    if element == "p" and forbidden:
+        raise DoesNotFit(f"No phosphorus: {forbidden}.", field="element")
+    if read in ("adequate", "high") and by == "range":
+        raise DoesNotFit(f"{name} is {read}: nothing is wanted by the range.", field="by")
+    if element in MICRO and read != "low":
+        raise DoesNotFit(f"{name} does not test low: no micronutrient without a shortage.", field="element")
+    if element in MICRO and not chelate and test.ph is not None and test.ph > LAWN_PH_RANGE[1]:
+        raise DoesNotFit(
+            f"At pH {test.ph:g} {name.lower()} is locked up: a plain salt of it would be locked up too. Mend the pH, or use a "
+            "chelate that holds there and say so.", field="product",
+        )  # fmt: skip
+
+
+def _lacking(
+    test: SoilTest,
+    element: Measured,
+    by: NeedBy,
+    nitrogen_g_m2: float | None,
+    advice_g_m2: float | None,
+    working: Working,
+) -> float:
+    if by == "lab":
+        if advice_g_m2 is None:
+            raise MissingInput("The laboratory advises nothing for it. Choose another way.", field="by")
+        return working.step("As the laboratory advises, as the element", "advice", [Figure("advice", advice_g_m2, "g/m²", "advised")], advice_g_m2, "g/m²", "lab-report")  # fmt: skip
+    if by == "minimum":
+        if element not in MINIMUM_LEVELS or test.extractant != "mehlich-3":
+            raise MissingInput("There is no minimum level for it by this extractant. Choose another way.", field="by")
+        if nitrogen_g_m2 is None:
+            raise MissingInput(
+                "Minimum levels are for turf: they need the year's nitrogen. Choose the range.", field="by"
+            )
+        return minimum_requirement(element, nitrogen_g_m2, test.values[element], working)
+    row = RANGES[test.extractant] if test.extractant else None
+    bounds = row.adequate.get(element) if row else None
+    if bounds is None:
+        raise MissingInput("There is no range for it by this extractant. Choose another way.", field="by")
+    return working.step(
+        "To the low end of adequate, in 10 cm of soil", "max(0, low - tested) * depth_mm * density / 1000",
+        [Figure("low", bounds[0], "mg/kg", "low end of adequate"), Figure("tested", test.values[element], "mg/kg", "tested"),
+         Figure("depth_mm", RANGE_DEPTH_MM, "mm", "depth"), Figure("density", RANGE_DENSITY, "g/cm³", "bulk density")],
+        max(0.0, bounds[0] - test.values[element]) * RANGE_DEPTH_MM * RANGE_DENSITY / 1000, "g/m²", "sufficiency-turf",
+    )  # fmt: skip
+
+
+def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Climate) -> list[Job]:
+    series = daily_series(climate, first, first + timedelta(days=365 * 4))
+    jobs: list[Job] = []
+    day = first
+    for n, rate in enumerate(rates, start=1):
+        at = next(
+            (k for k in range(max(0, series.index(day)), len(series.mean_c)) if series.mean_c[k] >= GROWS_ABOVE_C), None
+        )
+        if at is None:
+            raise OutOfRange("This climate has no growing day for it in the years ahead.", field="first")
+        day = series.day(at)
+        jobs.append(Job(n, f"{name} {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
+        day += timedelta(days=max(interval, 28))
+    if jobs:
+        again = jobs[-1].on + timedelta(days=RETEST_DAYS)
+        jobs.append(
+            Job(len(jobs) + 1, "Test again", "retest", again, again - timedelta(days=14), again + timedelta(days=28))
+        )
+    return jobs

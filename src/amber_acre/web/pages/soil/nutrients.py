@@ -1,0 +1,137 @@
+"""A shortage the test shows, corrected: chosen, worked out, entered into the year."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.correction.nutrient_plan import CORRECTABLE, NeedBy, NutrientPlan, carries, plan_nutrient
+from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
+from amber_acre.core.programme.choosing import phosphorus_forbidden
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
+from amber_acre.core.soil.findings import findings
+from amber_acre.core.tables.soil_measures import MEASURES, Measured
+from amber_acre.store import corrections as store
+from amber_acre.store.areas import area_of, lawn_of
+from amber_acre.store.ground import Ground, brought_of, ground_of
+from amber_acre.store.shelf import shelf
+from amber_acre.web.forms.reading import Read
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+
+router = APIRouter()
+WAYS = [
+    ("minimum", "minimum level and the year's use"),
+    ("range", "low end of the range"),
+    ("lab", "the laboratory's advice"),
+]
+_ADVICE: dict[Measured, tuple[str, float]] = {
+    "k": ("potash", K_PER_K2O),
+    "p": ("phosphate", P_PER_P2O5),
+    "mg": ("magnesium", 1.0),
+}
+
+
+@router.get("/areas/{area_id}/soil/nutrient")
+def show_nutrient(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
+    """The correction as the address says it; nothing written."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    texts = {"first": today.isoformat(), "by": "minimum" if ground.nitrogen_g_m2 is not None else "range"} | dict(
+        request.query_params
+    )
+    read: Read[Any] = Read(None, texts)
+    return _page(request, session, ground, read, _work_out(session, ground, read, today))
+
+
+@router.post("/areas/{area_id}/soil/nutrient")
+def enter_nutrient(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Enters it in the year."""
+    area = found(area_of(session, area_id), "This area")
+    ground = ground_of(session, area, today)
+    read: Read[Any] = Read(None, posted)
+    plan = _work_out(session, ground, read, today)
+    if plan is not None and not plan.jobs:
+        read.refuse(MissingInput("Nothing is lacking: there is nothing to enter.", field="element"))
+    if plan is None or read.faults:
+        return _page(request, session, ground, read, plan, 422)
+    row = store.enter_nutrient_plan(session, area.id, plan, int(posted["product"]), ground.test, today)
+    return go(f"/corrections/{row.id}")
+
+
+def _element(ground: Ground, text: str) -> Measured:
+    """The element asked for, else the first that was tested."""
+    tested = [key for key in CORRECTABLE if ground.test is not None and key in ground.test.values]
+    return next((key for key in CORRECTABLE if key == text), tested[0] if tested else "k")
+
+
+def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) -> NutrientPlan | None:
+    element = _element(ground, read.typed.get("element", ""))
+    products = {str(p.key): p for p in shelf(session) if carries(p, element) > 0}
+    test = ground.test
+    try:
+        if test is None:
+            raise MissingInput(
+                "There is no laboratory test: a shortage that is not tested is not corrected.", field="element"
+            )
+        way: NeedBy = next((key for key in ("minimum", "range", "lab") if key == read.typed.get("by")), "range")
+        product = products.get(read.typed.get("product", ""))
+        if product is None:
+            if read.typed.get("product"):
+                raise NotUnderstood("Choose a product from the shelf.", field="product")
+            return None
+        material, factor = _ADVICE.get(element, ("", 1.0))
+        advised = next(
+            (a.rate_g_m2 * factor for row in ground.area.soil_tests[:1] for a in row.advice if a.material == material),
+            None,
+        )
+        forbidden = ""
+        if ground.area.kind == "lawn":
+            lawn = lawn_of(ground.area)
+            forbidden = phosphorus_forbidden(lawn, findings(lawn.soil_test, today))
+        return plan_nutrient(
+            test, element, product, ground.climate, _first(read, today), by=way, nitrogen_g_m2=ground.nitrogen_g_m2,
+            brought_g_m2=brought_of(session, ground.area, element, today), forbidden=forbidden, advice_g_m2=advised,
+            chelate=read.typed.get("chelate") == "on",
+        )  # fmt: skip
+    except AmberError as error:
+        read.refuse(error)
+        return None
+
+
+def _first(read: Read[Any], today: date) -> date:
+    try:
+        return date.fromisoformat(read.typed.get("first", ""))
+    except ValueError:
+        raise NotUnderstood("This is not a date. Type it like 2026-04-18.", field="first") from None
+
+
+def _page(
+    request: Request, session: Reading, ground: Ground, read: Read[Any], plan: NutrientPlan | None, status: int = 200
+) -> HTMLResponse:
+    element = _element(ground, read.typed.get("element", ""))
+    products = {p.key: p for p in shelf(session) if carries(p, element) > 0}
+    return render(
+        request,
+        "soil/nutrient.html",
+        status,
+        units=units_of(ground.area.property.units),
+        area=ground.area,
+        ground=ground,
+        element=element,
+        measures=MEASURES,
+        elements=[
+            (key, MEASURES[key].name) for key in CORRECTABLE if ground.test is not None and key in ground.test.values
+        ],
+        products=[
+            (p.key, f"{p.name} ({carries(p, element) * 100:.3g} % {MEASURES[element].symbol})")
+            for p in products.values()
+        ],
+        ways=WAYS,
+        plan=plan,
+        product=products.get(int(read.typed["product"])) if read.typed.get("product", "").isdecimal() else None,
+        typed=dict(read.typed) | {"element": element},
+        faults=read.faults,
+    )
