@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core import typed
 from amber_acre.core.correction.amend_jobs import amend_jobs
 from amber_acre.core.correction.amending import amend
+from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_plan import PhChoice, plan_ph
 from amber_acre.core.quantities import INCH_M, SquareMetres
 from amber_acre.core.soil.evidence import SoilTest
@@ -23,7 +24,7 @@ from amber_acre.core.working import Working
 from amber_acre.demo.world import CREW_LICENCES, TODAY
 from amber_acre.store import corrections, daybook, soil_tests
 from amber_acre.store.areas import areas_of
-from amber_acre.store.ground import brief_of, ground_of
+from amber_acre.store.ground import brief_of, brought_of, ground_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.soil_tests import Advice
 from amber_acre.store.tables import AreaRow, CorrectionRow, FactRow
@@ -38,6 +39,7 @@ class DemoGround:
     tests: tuple[tuple[date, Extractant, str, dict[str, float], tuple[tuple[str, str], ...]], ...] = ()
     probe: tuple[tuple[date, dict[str, float]], ...] = ()
     facts: dict[str, str] = field(default_factory=dict)
+    places: dict[str, tuple[float, float]] = field(default_factory=dict)
 
 
 GROUND: dict[tuple[str, str], DemoGround] = {
@@ -66,8 +68,9 @@ GROUND: dict[tuple[str, str], DemoGround] = {
     ),
     ("Gorse End", "Hydrangea row"): DemoGround(
         ((date(2026, 5, 6), "mehlich-3", "", {"ph": 5.9, "p": 24, "k": 88, "al": 640, "organic_matter": 0.044, "sand": 0.66, "silt": 0.23, "clay": 0.11}, ()),),
-        ((date(2025, 5, 14), {"first from the east": 5.6, "third plant from the east": 5.7, "sixth": 5.9, "ninth, at the terrace": 6.6}),
-         (date(2026, 4, 29), {"first from the east": 5.7, "third plant from the east": 5.6, "sixth": 6.0, "eighth": 6.0, "ninth, at the terrace": 7.0})),
+        ((date(2025, 5, 14), {"first from the east": 5.6, "third plant from the east": 5.7, "sixth": 5.9, "ninth, at the wall": 6.6}),
+         (date(2026, 4, 29), {"first from the east": 5.7, "third plant from the east": 5.6, "sixth": 6.0, "eighth": 6.0, "ninth, at the wall": 7.0})),
+        places={"first from the east": (33.2, 21.3), "third plant from the east": (30.4, 21.8), "sixth": (26.6, 22.5), "eighth": (23.6, 23.0), "ninth, at the wall": (21.3, 23.4)},
     ),
     ("Gorse End", "Blueberry rows"): DemoGround(probe=((date(2026, 5, 20), {"west end": 5.1, "middle": 5.0, "east end": 5.3}),), facts={"texture": "sandy loam"}),
     ("Ostrey Almshouses", "Stream lawn"): DemoGround(
@@ -109,7 +112,7 @@ def _write(session: Session, area: AreaRow, ground: DemoGround) -> None:
         soil_tests.save_soil_test(session, area.id, test, advice=advice, confirmed=True)
     for day, spots in ground.probe:
         readings = [ProbeReading(day, spot, ph) for spot, ph in spots.items()]
-        soil_tests.add_probe_readings(session, area.id, readings, "Imke")
+        soil_tests.add_probe_readings(session, area.id, readings, "Imke", ground.places)
     known = {fact.name for fact in area.facts}
     area.facts += [FactRow(name=name, text=text) for name, text in ground.facts.items() if name not in known]
     session.flush()
@@ -136,6 +139,7 @@ def _correct(session: Session, areas: Mapping[tuple[str, str], AreaRow]) -> None
     )
     _amend(session, areas["Tannery Court", "No. 3"], "stripped-dress", "Sieved Loam", date(2026, 9, 7), 3)
     _amend(session, areas["Shearwater Row 7", "Bay lawn"], "repellent-wetting", "Wetwell", date(2026, 5, 25), 1)
+    _potash(session, areas["Shearwater Row 7", "Bay lawn"])
     first = next(job for job in core.jobs if job.work == "core")
     corrections.work_done(session, job=first, form_key="demo-core", done_on=date(2026, 4, 14), who="Tobias", note="half-inch tines, two passes", recorded_at=datetime(2026, 4, 14, 15, tzinfo=UTC))  # fmt: skip
     corrections.add_finding(
@@ -172,6 +176,19 @@ def _amend(session: Session, area: AreaRow, key: str, product: str, first: date,
     return corrections.enter_amendment(
         session, area, made, chosen.key, amend_jobs(made, first, years), min(first, TODAY), "seen on the walk"
     )
+
+
+def _potash(session: Session, area: AreaRow) -> None:
+    """The potassium that the test lacks, by the minimum level, less what the season's feeds bring."""
+    ground = ground_of(session, area, TODAY)
+    chosen = next(p for p in shelf(session) if p.name == "Straight Potash 0-0-50")
+    if ground.test is None:
+        return
+    plan = plan_nutrient(
+        ground.test, "k", chosen, ground.climate, date(2026, 9, 7), by="minimum", nitrogen_g_m2=ground.nitrogen_g_m2,
+        brought_g_m2=brought_of(session, area, "k", TODAY),
+    )  # fmt: skip
+    corrections.enter_nutrient_plan(session, area.id, plan, chosen.key, ground.test, TODAY)
 
 
 def _log(session: Session, correction: CorrectionRow, number: int, day: date, who: str) -> None:

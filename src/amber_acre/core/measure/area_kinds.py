@@ -68,7 +68,7 @@ _KINDS = (
              ("shade", "shaded"), ("worn", "worn"), ("scorched", "scorched or stained"), ("unknown", "not known yet"))),
         Fact("treatment", "Treatment", "text", "what is tried here, and only here"),
         Fact("pair", "Compared with", "text", "the untreated patch or area it is judged against"),
-    ), "A patch takes its size from the lawn it lies in; its own doses come with the soil and bed rules. Nothing is planned for it yet."),
+    ), "A patch takes its size from the lawn it lies in. Its soil can be corrected by itself; its own feeding comes later."),
     AreaKind("hedge", "Hedge", "facts", (
         _PLANT,
         Fact("run", "Run", "length", "or plants and spacing below"),
@@ -76,7 +76,7 @@ _KINDS = (
         Fact("width", "Width", "length", needed=True),
         Fact("margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True),
         Fact("height", "Height", "length"),
-    ), "The rules for hedges come later: measured and kept, nothing is planned for it yet."),
+    ), "Feeding of hedges comes later; the soil of one can be corrected."),
     AreaKind("tree", "Tree", "facts", (
         _PLANT,
         Fact("trunk_by", "Trunk measured as", "choice", f"diameter at {BREAST_HEIGHT_M:g} m (4.5 ft); caliper at {CALIPER_SMALL_M * 100:.0f} cm (6 in), or {CALIPER_LARGE_M * 100:.0f} cm (12 in) over {CALIPER_BOUND_M * 100:.0f} cm (4 in)",
@@ -88,19 +88,19 @@ _KINDS = (
         Fact("hard_surface", "Hard surface on the root zone", "area"),
         Fact("stage", "Chlorosis stage", "choice", choices=(("0", "0 even green"), ("1", "1 paler than a tolerant neighbour"),
              ("2", "2 yellow between green veins"), ("3", "3 bleached, scorched"), ("4", "4 bare"))),
-    ), "The rules for trees come later: a tree needs a reason of its own before it is fed. Nothing is planned for it yet."),
+    ), "Feeding of trees comes later: a tree needs a reason of its own before it is fed. Its soil can be corrected."),
     AreaKind("bed", "Ornamental bed", "shape", (
         Fact("plants", "Plants", "plants", "one kind a line with its count: 14 × Rosa hybrids"),
         Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH), Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
         Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
         Fact("trunks", "Trunks to keep clear", "count"), Fact("clear", "Clear radius round each", "length", "0.3 m"),
         Fact("lean", "Lean dry-country natives", "choice", choices=YES_NO),
-    ), "The rules for beds and mulch come later: measured and kept, nothing is planned for it yet."),
+    ), "Feeding and mulch of beds come later; the soil of one can be corrected."),
     AreaKind("container", "Container group", "facts", (
         _PLANT, Fact("count", "Containers", "count", needed=True),
         Fact("diameter", "Diameter of one", "length", "or the volume"), Fact("depth", "Depth of the medium", "length", "with the diameter"),
         Fact("volume", "Volume of one", "volume", "as printed: 30 L"), Fact("medium", "Medium", "choice", choices=_MEDIUM),
-    ), "The rules for containers come later: measured and kept, nothing is planned for it yet."),
+    ), "Feeding of containers comes later."),
 )  # fmt: skip
 KINDS: dict[str, AreaKind] = {kind.key: kind for kind in _KINDS}
 SITE_FACTS: tuple[Fact, ...] = (

@@ -53,7 +53,9 @@ def ledger(
                                     item.rate_g_m2, item.product.total_nitrogen))  # fmt: skip
     for n, (words, product, planned) in enumerate(jobs, start=1):
         to_come += carried(product, GramsPerSquareMetre(planned))
-        parts.append(_nitrogen_step(working, f"s{n}", f"Planned {words}: {product.name}", planned, product.total_nitrogen))
+        parts.append(
+            _nitrogen_step(working, f"s{n}", f"Planned {words}: {product.name}", planned, product.total_nitrogen)
+        )
     year = applied + to_come
     cap = lawn.rules.yearly_cap_g_m2
     if parts:

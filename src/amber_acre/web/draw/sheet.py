@@ -100,6 +100,9 @@ def draw_sheet(
     labels = Labels(WIDTH, height, SIZE)
     labels.block(0, HEIGHT - 30, 190, 30)
     labels.block(WIDTH - 46, 0, 46, 64)
+    for spot_at, _, _ in probed:
+        x, y = scale.at(spot_at)
+        labels.block(x - 12, y - 12, 24, 24)
     order = sorted((s for s in areas if s.place is not None), key=lambda s: (s.kind == "tree", -_size(s.plan.ring)))
     items = [_item(s, at, scale, chosen) for s in order if (at := s.place) is not None]
     items += _in_the_tray(waiting, scale, chosen, tray_top)

@@ -1,0 +1,548 @@
+"""The soil pages: evidence in, reading out, corrections entered, logged, ended; files matched; what is refused."""
+
+from __future__ import annotations
+
+import csv
+import html
+import io
+import re
+from typing import Any
+
+import pytest
+from sqlalchemy import Engine, text
+
+from tests.conftest import Browser
+
+TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
+FRONT, ORCHARD, HEATH, GREEN, BAY_LAWN, PADDOCK, MAPLE, HYDRANGEA, NUMBER_1, NUMBER_3 = 1, 2, 6, 9, 10, 11, 18, 26, 3, 5
+
+
+def page_of(browser: Browser, url: str) -> str:
+    answer = browser.get(url)
+    assert answer.status_code == 200, url
+    plain = re.sub(r"<[^>]+>", " ", html.unescape(answer.text))
+    return re.sub(r"\s+([,.;:])", r"\1", re.sub(r"\s+", " ", plain))
+
+
+def sentence_beside(text_: str, field: str) -> str:
+    found = re.search(rf'id="fault-{re.escape(field)}">([^<]+)<', text_)
+    assert found is not None, f"no fault beside {field}"
+    return html.unescape(found[1])
+
+
+@pytest.mark.parametrize(
+    "area", [FRONT, ORCHARD, HEATH, GREEN, BAY_LAWN, PADDOCK, MAPLE, HYDRANGEA, NUMBER_1, 16, 17, 22, 42, 44]
+)
+@pytest.mark.parametrize(
+    "part", ["", "/ph", "/ph?way=up", "/amend", "/water", "/leaves", "/colour", "/nutrient", "/tests/new"]
+)
+def test_every_soil_page_opens_for_every_kind_of_area(demo: Browser, area: int, part: str) -> None:
+    assert demo.get(f"/areas/{area}/soil{part}").status_code == 200
+
+
+def test_a_soil_without_any_evidence_says_what_to_do(browser: Browser, demo: Browser) -> None:
+    words = page_of(demo, "/areas/44/soil")
+    assert "No pH is known. Enter a test or read the soil by probe" in words
+    assert "a dose without one is not worked out" in page_of(demo, "/areas/44/soil/ph")
+    for part in ("", "/ph", "/amend", "/water", "/leaves", "/colour", "/nutrient", "/tests/new"):
+        assert browser.get(f"/areas/999/soil{part}").status_code == 404
+
+
+def test_the_alkaline_plateau_is_told_that_sulphur_is_hopeless(demo: Browser) -> None:
+    soil = page_of(demo, f"/areas/{FRONT}/soil")
+    assert "pH 7.6" in soil
+    assert "Confirmed when it was entered" in soil
+    assert "Texture: clay loam" in soil
+    assert "Phosphorus is high: over 54 mg/kg by Mehlich-3. No phosphorus" in soil
+    assert "locked up more than short" in soil
+    assert "pH rose from 7.5 to 7.6" in soil
+    down = page_of(demo, f"/areas/{FRONT}/soil/ph?way=down")
+    assert "Hopeless: free lime (4 % CaCO₃) uses up the acid first" in down
+    assert "EDDHA" in down
+
+
+def test_the_acid_heath_limes_one_zone_and_acidifies_another(demo: Browser) -> None:
+    lime = page_of(demo, "/corrections/1")
+    assert "Lime 1 of 2 done" in lime
+    assert "Lime 2 of 2 overdue" in lime
+    assert "68.4 kg" in lime
+    assert "lime 1.5 tons/acre = 336 g/m² = 68.9 lb/1000 ft²" in page_of(demo, f"/areas/{HEATH}/soil")
+    refused = page_of(demo, f"/areas/{HEATH}/soil/ph?way=down&target=4.6")
+    assert "cannot be lowered as well" in refused
+    blue = page_of(demo, f"/areas/{HYDRANGEA}/soil/colour")
+    assert "From pH 5.9 to about 5.2" in blue
+    assert "Bone meal and superphosphate" in blue
+    ladder = page_of(demo, "/corrections/2")
+    assert "Expected pH from 5.9 on 27 May 2026" in ladder
+    assert "Sulphur dust can catch fire" in ladder
+
+
+def test_the_stripped_terrace_and_the_repellent_sand_have_plans(demo: Browser) -> None:
+    stripped = page_of(demo, f"/areas/{NUMBER_3}/soil/amend?finding=stripped")
+    assert "To 20 cm of topsoil it takes 9 years at this rate" in stripped
+    assert "Loosen and blend first" in stripped
+    compact = page_of(demo, f"/areas/{NUMBER_1}/soil/amend")
+    assert "3.7 % vol" in compact
+    assert "“Liquid aeration” or humic drench" in compact
+    sand = page_of(demo, f"/areas/{BAY_LAWN}/soil/amend?finding=repellent")
+    assert "Lets water in for weeks" in sand
+    water = page_of(demo, f"/areas/{BAY_LAWN}/soil/water?month=1")
+    assert "The root zone holds 10.5 mm; 5.25 mm may go" in water
+    assert "5 cm more of this soil buys 3.8 mm" in water
+
+
+def test_the_rich_green_gets_no_phosphorus_and_reads_its_trend(demo: Browser) -> None:
+    words = page_of(demo, f"/areas/{GREEN}/soil")
+    assert "Phosphorus rose from 68 to 96 mg/kg in 6.0 years" in words
+    refused = page_of(demo, f"/areas/{GREEN}/soil/nutrient?element=p&by=range&product=7")
+    assert "No phosphorus: the soil test is high in phosphorus" in refused
+
+
+def test_probe_spots_are_kept_and_the_odd_one_is_named(demo: Browser) -> None:
+    words = page_of(demo, f"/areas/{HYDRANGEA}/soil")
+    assert "“ninth, at the wall” reads 7.0" in words
+    form = {
+        "probe-0-spot": "gate",
+        "probe-0-ph": "5.8",
+        "probe-1-spot": "shed",
+        "probe-1-ph": "1.2",
+        "probe-2-spot": "fence",
+    }
+    bad = demo.post("/areas/2/soil/probe", form, page="/areas/2/soil")
+    assert bad.status_code == 422
+    assert "no soil reads that" in sentence_beside(bad.text, "probe-1-ph")
+    assert "“fence” has no reading" in sentence_beside(bad.text, "probe-2-ph")
+    assert 'value="gate"' in bad.text
+    good = {"probe-0-spot": "gate", "probe-0-ph": "5,8", "probe-0-x": "3 m", "probe-0-y": "12 ft", "who": "Imke"}
+    assert demo.post("/areas/2/soil/probe", good, page="/areas/2/soil").status_code == 303
+    assert demo.post("/areas/2/soil/probe", {}, page="/areas/2/soil").status_code == 422
+    assert "pH 5.8 probe, 27 May 2026" in page_of(demo, "/areas/2/soil")
+    assert demo.post("/areas/2/soil/probe/simulated", {}, page="/areas/2/soil").status_code == 303
+    assert "simulated" in demo.get("/areas/2/soil").text
+    sheet = demo.get("/properties/3/site?by=ph").text
+    assert sheet.count('class="probe-spot"') == 5
+
+
+@pytest.mark.parametrize(
+    ("change", "field", "words"),
+    [
+        ({"ph": "1.2"}, "ph", "no soil reads that"),
+        ({"ph": "acid"}, "ph", "not a number"),
+        ({"taken_on": "2027-01-01"}, "taken_on", "still to come"),
+        ({"extractant": ""}, "extractant", "Choose the extractant"),
+        ({"sand": "50", "silt": "30", "clay": "30"}, "clay", "add up to 110 %"),
+        ({"sand": "50"}, "clay", "all three"),
+        ({"buffer_ph": "6.2"}, "buffer_method", "Choose the buffer method"),
+        ({"buffer_ph": "4.2", "buffer_method": "smp"}, "buffer_ph", "cannot be SMP"),
+        ({"k": "820"}, "k", "If the report is in lb/acre, it is 410"),
+        ({"ph": "7.6", "p": "14"}, "extractant", "adequate by Olsen"),
+        ({"ph": "8.4"}, "ph", "odd for soil of this region"),
+        ({"advice-0-material": "lime", "advice-0-amount": "50 lb"}, "advice-0-amount", "per what area"),
+        ({"depth": "10"}, "depth", "1 cm and 1 m"),
+        ({"p": "", "k": "", "ph": ""}, "ph", "holds no figure"),
+    ],
+)
+def test_bad_tests_are_refused_beside_their_field(
+    demo: Browser, change: dict[str, str], field: str, words: str
+) -> None:
+    form = TEST | change
+    answer = demo.post("/areas/2/soil/tests/new", form)
+    assert answer.status_code == 422
+    assert words in sentence_beside(answer.text, field)
+    for name, typed_ in change.items():
+        if typed_ and name not in ("extractant", "buffer_method", "advice-0-material"):
+            assert f'value="{typed_}"' in answer.text
+
+
+def test_a_doubtful_test_is_confirmed_and_kept_as_typed(demo: Browser) -> None:
+    form = TEST | {
+        "k": "1640 lb/acre",
+        "advice-0-material": "lime",
+        "advice-0-amount": "4 lb/100 ft²",
+        "depth": "4 in",
+        "note": "by the shed",
+    }
+    assert demo.post("/areas/2/soil/tests/new", form).status_code == 422
+    assert demo.post("/areas/2/soil/tests/new", form | {"confirmed": "on"}).status_code == 303
+    words = page_of(demo, "/areas/2/soil")
+    assert "K 1640 lb/acre" in words
+    assert "lime 4 lb/100 ft² = 195 g/m² = 40.0 lb/1000 ft²" in words
+    edit = re.search(r'href="(/soil-tests/\d+/edit)"', demo.get("/areas/2/soil").text)
+    assert edit is not None
+    assert 'value="1640 lb/acre"' in demo.get(edit[1]).text
+    assert demo.post(edit[1], form | {"k": "120", "confirmed": "on"}).status_code == 303
+    assert "K 120 ppm" in page_of(demo, "/areas/2/soil")
+    number = edit[1].split("/")[2]
+    assert demo.post(f"/soil-tests/{number}/delete", {}, page="/areas/2/soil").status_code == 303
+    assert "No laboratory test yet" in page_of(demo, "/areas/2/soil")
+    assert demo.post(f"/soil-tests/{number}/restore", {}, page="/areas/2/soil").status_code == 303
+    assert "K 120 ppm" in page_of(demo, "/areas/2/soil")
+
+
+def test_a_test_of_a_deleted_area_is_out_of_reach(demo: Browser) -> None:
+    demo.post("/areas/2/soil/tests/new", TEST)
+    edit = re.search(r'href="(/soil-tests/\d+/edit)"', demo.get("/areas/2/soil").text)
+    assert edit is not None
+    demo.post("/areas/2/delete", {}, page="/areas/2/edit")
+    answer = demo.get(edit[1])
+    assert answer.status_code == 404
+    assert "The area of this test is not here" in answer.text
+    assert demo.post("/areas/2/soil/tests/new", TEST, page="/areas/1/soil").status_code == 404
+
+
+LIMING = {
+    "way": "up", "target": "6.2", "product": "13", "placement": "surface", "depth": "10 cm", "method": "texture", "rule": "two-sieve",
+    "region": "warm", "first": "2026-05-27", "interval": "91", "start": "100 %",
+}  # fmt: skip
+
+
+def product_id(engine: Engine, name: str) -> str:
+    with engine.connect() as connection:
+        return str(connection.execute(text("SELECT id FROM products WHERE name = :name"), {"name": name}).scalar_one())
+
+
+def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser, demo_engine: Engine) -> None:
+    lime = product_id(demo_engine, "Chalkdust 94")
+    form = LIMING | {"product": lime}
+    query = "&".join(f"{k}={v.replace(' ', '+').replace('%', '%25')}" for k, v in form.items())
+    preview = page_of(demo, f"/areas/{PADDOCK}/soil/ph?{query}")
+    assert "83.2 g/m² of Chalkdust 94 = 70.7 kg on 850 m²" in preview
+    assert demo.get("/corrections/99").status_code == 404
+    made = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
+    assert made.status_code == 303
+    page = made.headers["location"]
+    words = page_of(demo, page)
+    assert "Lime 1 of 1 due" in words
+    assert "3 × 25 kg" in words
+    week = page_of(demo, "/")
+    assert "Pelorus Lodge · Paddock lawn Lime 1 of 1: Chalkdust 94" in week
+    assert "70.7 kg 3 × 25 kg" in week
+    year = page_of(demo, f"/properties/7?area={PADDOCK}")
+    assert "Lime 70.7 kg" in year
+    assert "Base, as CaCO₃" in year
+    again = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
+    assert again.status_code == 422
+    assert "runs here already" in html.unescape(again.text)
+    log = re.search(rf'href="(/areas/{PADDOCK}/log\?job=\d+)"', demo.get(page).text)
+    assert log is not None
+    opened = demo.get(log[1])
+    assert "Planned: Lime 1 of 1, Chalkdust 94" in re.sub(r"<[^>]+>", "", html.unescape(opened.text))
+    key = re.search(r'name="form_key" value="([^"]+)"', opened.text)
+    assert key is not None
+    entry = {
+        "form_key": key[1],
+        "product": lime,
+        "amount": "75 kg",
+        "covered": "850 m²",
+        "applied_on": "2026-05-27",
+        "who": "Oda",
+    }
+    assert demo.post(log[1], entry).status_code == 303
+    done = page_of(demo, page)
+    assert "Lime 1 of 1 done" in done
+    assert "down 75.0 kg" in done
+    assert "Chalkdust 94" in page_of(demo, "/daybook")
+    assert "runs here already" in page_of(demo, f"/areas/{PADDOCK}/soil/ph?{query}")
+    assert "lies in the closed time" not in page_of(demo, f"/properties/7?area={PADDOCK}")
+
+
+@pytest.mark.parametrize(
+    ("change", "field", "words"),
+    [
+        ({"target": "high"}, "target", "not a number"),
+        ({"target": "8.5"}, "target", "between pH 4 and 7.5"),
+        ({"product": "1"}, "product", "Choose a product from the shelf"),
+        ({"depth": ""}, "depth", "how deep"),
+        ({"depth": "3 m"}, "depth", "2 and 40 cm"),
+        ({"placement": "tilled"}, "placement", "bare ground"),
+        ({"first": "soon"}, "first", "not a date"),
+        ({"interval": "10"}, "interval", "60 days between"),
+        ({"start": "20 %"}, "start_share", "50 to 100 %"),
+        ({"rule": "mine"}, "rule", "fineness rule"),
+        ({"method": "lab"}, "method", "no lime figure"),
+    ],
+)
+def test_bad_corrections_are_refused_and_nothing_is_lost(
+    demo: Browser, demo_engine: Engine, change: dict[str, str], field: str, words: str
+) -> None:
+    form = LIMING | {"product": product_id(demo_engine, "Chalkdust 94")} | change
+    answer = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
+    assert answer.status_code == 422
+    assert words in sentence_beside(answer.text, field)
+    with demo_engine.connect() as connection:
+        assert connection.execute(text("SELECT count(*) FROM corrections WHERE area_id = 11")).scalar_one() == 0
+
+
+def test_a_large_dose_on_a_probe_is_asked_about_before_it_is_entered(demo: Browser, demo_engine: Engine) -> None:
+    form = LIMING | {"product": product_id(demo_engine, "Chalkdust 94"), "depth": "38 cm", "target": "6.5"}
+    asked = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
+    assert asked.status_code == 422
+    assert "rests on a probe alone" in html.unescape(asked.text)
+    sure = demo.post(f"/areas/{PADDOCK}/soil/ph", form | {"confirmed": "on"}, page=f"/areas/{PADDOCK}/soil")
+    assert sure.status_code == 303
+
+
+def test_what_is_told_to_lower_ph_is_answered(demo: Browser) -> None:
+    for told, words in (
+        ("gypsum", "Gypsum: no."),
+        ("pine-bark", "Pine bark: hardly."),
+        ("peat", "Peat: it depends."),
+        ("acids", "No dose is computed"),
+    ):
+        assert words in page_of(demo, f"/areas/{HYDRANGEA}/soil/ph?way=down&told={told}")
+
+
+def test_jobs_are_moved_left_out_done_and_a_correction_is_ended(demo: Browser) -> None:
+    job = {"version": "1", "on_day": "2026-06-20", "reason": "rain"}
+    number = re.search(r'id="job-(\d+)"', demo.get("/corrections/2").text)
+    assert number is not None
+    url = f"/soil-jobs/{number[1]}/change"
+    assert "This is needed" in sentence_beside(
+        demo.post(url, job | {"reason": ""}, page="/corrections/2").text, "reason"
+    )
+    assert demo.post(url, job, page="/corrections/2").status_code == 303
+    assert "changed: rain" in page_of(demo, "/corrections/2")
+    late = demo.post(url, job | {"on_day": "2026-06-25"}, page="/corrections/2")
+    assert late.status_code == 409
+    assert "Somebody else changed this job" in html.unescape(late.text)
+    far = demo.post(url, job | {"version": "2", "on_day": "2036-06-25"}, page="/corrections/2")
+    assert "Check the year" in sentence_beside(far.text, "on_day")
+    assert demo.post(url, job | {"version": "2", "skipped": "on"}, page="/corrections/2").status_code == 303
+    assert "Sulphur 1 of 2 left out" in page_of(demo, "/corrections/2")
+    assert demo.post("/corrections/2/end", {"why": ""}, page="/corrections/2").status_code == 422
+    assert demo.post("/corrections/2/end", {"why": "client moved"}, page="/corrections/2").status_code == 303
+    assert demo.post("/corrections/2/end", {"why": "again"}, page="/properties/new").status_code == 422
+    assert "Hydrangea row" not in page_of(demo, "/")
+
+
+def test_a_compaction_finding_stays_open_until_a_recheck_passes(demo: Browser) -> None:
+    page = demo.get("/corrections/3").text
+    job = re.search(r'id="job-(\d+)"><th scope="row">Check the depth', page)
+    assert job is not None
+    url, work = (
+        f"/soil-jobs/{job[1]}/done",
+        {"form_key": "recheck-1", "done_on": "2026-05-27", "who": "Tobias", "note": ""},
+    )
+    assert "how deep the probe goes" in sentence_beside(demo.post(url, work, page="/corrections/3").text, "probe")
+    assert "still to come" in sentence_beside(
+        demo.post(url, work | {"done_on": "2026-08-01"}, page="/corrections/3").text, "done_on"
+    )
+    assert demo.post(url, work | {"probe": "11 cm"}, page="/corrections/3").status_code == 303
+    assert "the finding stays open" in page_of(demo, "/corrections/3")
+    assert "Open since" in page_of(demo, f"/areas/{NUMBER_1}/soil/amend?finding=compacted")
+    assert "the finding stays open" in page_of(demo, "/daybook")
+    short = re.search(
+        r'action="(/findings/\d+/close)"', demo.get(f"/areas/{NUMBER_1}/soil/amend?finding=compacted").text
+    )
+    assert short is not None
+    assert "stays open until it goes 15 cm deep" in html.unescape(
+        demo.post(short[1], {"probe": "12 cm"}, page="/corrections/3").text
+    )
+    assert demo.post(url, work | {"form_key": "recheck-2", "probe": "17 cm"}, page="/corrections/3").status_code == 303
+    assert "re-check: the probe goes in 17 cm" in page_of(demo, f"/areas/{NUMBER_1}/soil/amend?finding=compacted")
+
+
+def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engine) -> None:
+    compost = product_id(demo_engine, "Darkloaf Compost")
+    url = f"/areas/{ORCHARD}/soil/amend"
+    words = page_of(demo, f"{url}?finding=clay&option=clay-compost&dose=8+mm&years=2&blend=2+compost,+1+sand")
+    assert "5.23 m³ = 3,137 kg at 8.0 mm" in words
+    assert "compost 3.49 m³, sand 1.74 m³" in words
+    assert "phosphorus to soil that is high" not in words
+    form = {"option": "clay-compost", "dose": "8 mm", "years": "2", "first": "2026-09-01", "product": ""}
+    assert "from the shelf" in sentence_beside(demo.post(url, form, page=url).text, "product")
+    for change, field in (
+        ({"dose": "8 lb"}, "dose"),
+        ({"years": "40"}, "years"),
+        ({"option": "magic"}, "option"),
+        ({"dose": "2 m"}, "dose"),
+    ):
+        answer = demo.post(url, form | {"product": compost} | change, page=url)
+        assert answer.status_code == 422, field
+    made = demo.post(url, form | {"product": compost}, page=url)
+    assert made.status_code == 303
+    assert "Compost, top-dressed 2 of 2" in page_of(demo, made.headers["location"])
+    assert demo.post(f"/areas/{ORCHARD}/findings", {"kind": "sand", "words": "thin"}, page=url).status_code == 303
+    assert "thin" in page_of(demo, f"{url}?finding=sand")
+    assert "“two” is not a number" in page_of(demo, f"{url}?finding=clay&option=clay-compost&blend=two+compost")
+
+
+def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, demo_engine: Engine) -> None:
+    potash = product_id(demo_engine, "Straight Potash 0-0-50")
+    url, token = f"/areas/{BAY_LAWN}/soil/nutrient", f"/areas/{BAY_LAWN}/soil"
+    words = page_of(demo, f"{url}?element=k&by=minimum&product={potash}")
+    found = re.search(
+        r"lacking ([\d.]+) g/m², the year’s feeds bring ([\d.]+) g/m²; so ([\d.]+) g/m² of Straight", words
+    )
+    assert found is not None
+    lacking, brings, rate = (float(part) for part in found.groups())
+    assert rate * 0.5 * 0.8301 == pytest.approx(lacking - brings, abs=0.1)
+    form = {"element": "k", "by": "minimum", "product": potash, "first": "2026-05-28"}
+    made = demo.post(url, form, page=token)
+    assert made.status_code == 303
+    assert "potassium of the test, 3 March 2026" in page_of(demo, made.headers["location"])
+    assert "does not test low" in page_of(
+        demo, f"/areas/{GREEN}/soil/nutrient?element=fe&product={product_id(demo_engine, 'Rustless Iron 6')}"
+    )
+    iron = page_of(
+        demo, f"/areas/{FRONT}/soil/nutrient?element=fe&by=range&product={product_id(demo_engine, 'Rustless Iron 6')}"
+    )
+    assert "a plain salt of it would be locked up too" in iron
+    assert demo.post(url, form | {"first": "soon"}, page=token).status_code == 422
+    assert "advises nothing for it" in page_of(demo, f"{url}?element=k&by=lab&product={potash}")
+    heath = page_of(demo, f"/areas/{HEATH}/soil/nutrient?element=k&by=lab&product={potash}")
+    assert "lacking 8.1 g/m²" in heath  # 2 lb K₂O/1000 ft² as the element
+
+
+def test_pale_leaves_get_a_cause_before_anything_else(demo: Browser) -> None:
+    url = f"/areas/{NUMBER_3}/soil/leaves"
+    assert "Leaves were seen pale on 18 May 2026" in page_of(demo, f"/properties/2?area={NUMBER_3}")
+    assert "Nothing is dosed until a cause is marked" in page_of(demo, url)
+    words = page_of(demo, f"{url}?leaves=old&pattern=even&fed=long")
+    assert "Nitrogen short points to it" in words
+    assert demo.post(url, {"leaves": "old"}, page=f"/areas/{NUMBER_3}/soil").status_code == 422
+    marked = demo.post(url, {"leaves": "old", "pattern": "even", "cause": "nitrogen"}, page=f"/areas/{NUMBER_3}/soil")
+    assert marked.status_code == 303
+    assert "Marked 27 May 2026: nitrogen short" in page_of(demo, url)
+    assert "Leaves were seen pale" not in page_of(demo, f"/properties/2?area={NUMBER_3}")
+    assert "Choose one of the options" in page_of(demo, f"{url}?leaves=blue")
+
+
+def test_a_new_lawn_is_watered_week_by_week(demo: Browser) -> None:
+    url = f"/areas/{NUMBER_3}/soil/water"
+    words = page_of(demo, f"{url}?purpose=establish&roots=12+cm&month=6")
+    assert "Watering a new lawn" in words
+    form = {
+        "texture": "clay loam",
+        "roots": "12 cm",
+        "depletion": "40 %",
+        "month": "6",
+        "uniformity": "70 %",
+        "more": "5 cm",
+        "purpose": "establish",
+    }
+    made = demo.post(url, form, page=f"/areas/{NUMBER_3}/soil")
+    assert made.status_code == 303
+    assert "Water, week 1:" in page_of(demo, made.headers["location"])
+    assert "Water, week 1:" in page_of(demo, "/")
+    standing = demo.post(url, form | {"purpose": ""}, page=f"/areas/{NUMBER_3}/soil")
+    assert standing.status_code == 422
+    for change, said in (
+        ({"roots": "9 m"}, "Roots go"),
+        ({"texture": ""}, "Choose the texture"),
+        ({"depletion": "95 %"}, "depletion"),
+    ):
+        assert said in html.unescape(demo.post(url, form | change, page=f"/areas/{NUMBER_3}/soil").text)
+
+
+REPORT = "Sample,Sampled,pH,Buffer pH,OM %,P ppm,K,Nitrate\nFront lawn,2026-05-02,7.4,,3.1,44,160,9\nNobody knows,2026-05-02,6.1,6.6,2.2,20,90,4\n"
+
+
+def matched(answer: Any) -> dict[str, str]:
+    """Every field of the matching page as it stands."""
+    page = answer.text
+    form = dict(re.findall(r'<input type="hidden" name="([^"]+)" value="([^"]*)"', page))
+    form["text"] = html.unescape(re.search(r'<textarea name="text"[^>]*>(.*?)</textarea>', page, re.DOTALL)[1])  # type: ignore[index]
+    for name, options in re.findall(r'<select[^>]*name="([^"]+)"[^>]*>(.*?)</select>|', page, re.DOTALL):
+        chosen = re.search(r'<option value="([^"]*)" selected', options)
+        if name:
+            form[name] = chosen[1] if chosen else ""
+    form.pop("csrf", None)
+    return form
+
+
+def test_a_laboratorys_file_is_matched_brought_in_and_remembered(demo: Browser) -> None:
+    url = "/properties/1/soil/file"
+    asked = demo.post(url, {"laboratory": "Vale Soil Desk", "text": REPORT, "sampled_on": "2026-05-27"})
+    assert asked.status_code == 200
+    form = matched(asked)
+    assert [form[f"role-{n}"] for n in range(8)] == [
+        "sample",
+        "sampled",
+        "ph",
+        "buffer_ph",
+        "organic_matter",
+        "p",
+        "k",
+        "",
+    ]
+    assert (form["area-0"], form["area-1"]) == ("1", "")
+    missing = demo.post(url, form, page=url)
+    assert missing.status_code == 422
+    assert "Row 1: Choose the extractant" in sentence_beside(missing.text, "area-0")
+    form |= {"extractant": "mehlich-3", "buffer_method": "smp", "area-1": "2"}
+    gone = demo.post(url, form | {"area-1": "999"}, page=url)
+    assert "Row 2: This area is gone" in sentence_beside(gone.text, "area-1")
+    twice = demo.post(url, form | {"role-7": "p"}, page=url)
+    assert "Two columns are matched to the same thing" in html.unescape(twice.text)
+    doubtful = demo.post(url, form, page=url)
+    assert "odd for soil of this region" in sentence_beside(doubtful.text, "area-0")
+    made = demo.post(url, form | {"confirmed": "on"}, page=url)
+    assert made.status_code == 303
+    assert "P 44 ppm" in page_of(demo, "/areas/1/soil")
+    assert "buffer pH 6.6" in page_of(demo, "/areas/2/soil")
+    again = demo.post(url, {"laboratory": "Vale Soil Desk", "text": REPORT.replace("44", "41"), "sampled_on": ""})
+    assert "Matched as the last file of Vale Soil Desk" in again.text
+    assert matched(again)["extractant"] == "mehlich-3"
+    rows = list(csv.DictReader(io.StringIO(demo.get("/properties/1/soil.csv").text)))
+    newest = next(row for row in rows if row["area"] == "Front lawn" and row["sampled"] == "2026-05-02")
+    assert (newest["pH"], newest["P mg/kg"], newest["extractant"], newest["OM %"]) == ("7.4", "44", "mehlich-3", "3.1")
+
+
+@pytest.mark.parametrize(
+    ("sent", "words"),
+    [
+        ("", "The file is empty"),
+        ("pH\n6.5\n", "No table was found"),
+        ("pH,pH\n6.5,6.6\n", "stands twice"),
+        ("a,b\n" + "1,2\n" * 600, "At most 500 samples"),
+    ],
+)
+def test_files_that_are_no_report_are_refused(demo: Browser, sent: str, words: str) -> None:
+    answer = demo.post("/properties/1/soil/file", {"text": sent, "laboratory": "x"})
+    assert answer.status_code == 422
+    assert words in html.unescape(answer.text)
+
+
+def test_bad_cells_are_named_by_row_and_column(demo: Browser) -> None:
+    url = "/properties/1/soil/file"
+    form = matched(
+        demo.post(url, {"laboratory": "x", "text": REPORT.replace("7.4", "1.2").replace("2026-05-02", "4/5/2026", 1)})
+    )
+    form |= {"extractant": "mehlich-3", "buffer_method": "smp"}
+    assert "Row 1, pH: pH 1.2 is outside 3–10" in sentence_beside(demo.post(url, form, page=url).text, "area-0")
+    form["text"] = form["text"].replace("1.2", "6.8")
+    assert "one way only" in sentence_beside(demo.post(url, form, page=url).text, "area-0")
+
+
+def test_the_simulated_laboratory_goes_the_same_way(demo: Browser) -> None:
+    url = "/properties/4/soil/file"
+    form = matched(demo.post(url, {"simulated": "1", "sampled_on": ""}))
+    assert form["laboratory"] == "Simulated laboratory"
+    assert form["extractant"] == "mehlich-3"
+    assert demo.post(url, form | {"confirmed": "on"}, page=url).status_code == 303
+
+
+def test_bulk_material_and_lime_are_put_on_the_shelf(browser: Browser) -> None:
+    lime = {
+        "name": "Greystone 88", "state": "solid", "family": "lime", "grade": "0-0-0", "label_min": "50 g/m²", "label_max": "250 g/m²", "interval": "60",
+        "packs-0-size": "25 kg", "packs-0-price": "8", "soil-lime_kind": "calcitic", "soil-neutralising": "104 %", "soil-sieves-m8": "98", "soil-sieves-m60": "60",
+    }  # fmt: skip
+    made = browser.post("/shelf/new", lime)
+    assert made.status_code == 303
+    words = page_of(browser, made.headers["location"])
+    assert "CCE 104 %" in words
+    assert "60 % pass 60 mesh" in words
+    assert 'value="104"' in browser.get(made.headers["location"] + "/edit").text
+    wrong = browser.post("/shelf/new", lime | {"soil-sieves-m60": "99"})
+    assert "A finer sieve cannot pass more" in html.unescape(wrong.text)
+    assert "outside 0–200" in sentence_beside(
+        browser.post("/shelf/new", lime | {"soil-neutralising": "940"}).text, "soil-neutralising"
+    )
+    compost = lime | {
+        "name": "Leafblack", "family": "bulk", "density": "0.6", "label_min": "0.5 kg/m²", "label_max": "40 kg/m²", "packs-0-size": "1 m³", "packs-0-price": "40",
+        "soil-lime_kind": "", "soil-neutralising": "", "soil-sieves-m8": "", "soil-sieves-m60": "", "soil-material": "compost",
+    }  # fmt: skip
+    made = browser.post("/shelf/new", compost)
+    assert made.status_code == 303
+    assert "Bulk density 0.6" in page_of(browser, made.headers["location"])
