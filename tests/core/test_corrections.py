@@ -12,18 +12,24 @@ import pytest
 from amber_acre.core.correction.instalments import Job
 from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.correction.limits import SULPHUR_CAPS
+from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.products.product import SoilAction
+from amber_acre.core.programme.brief import Entry
 from amber_acre.core.programme.due import DayForecast, job_holds, load_sheet
+from amber_acre.core.programme.need import nitrogen_need
+from amber_acre.core.programme.planning import plan_year
+from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
+from amber_acre.core.season.climate import daily_series
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import lime_need
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.working import Working
-from tests.core.worlds import ALUM, COPPERAS, LIME, QUICK, SLOW, SULPHUR, VALE
+from tests.core.worlds import ALUM, COPPERAS, IRON, LIME, QUICK, SHELF, SLOW, STARTER, SULPHUR, VALE, lawn, product
 
 DAY = date(2026, 5, 27)
 ACID = SoilTest(date(2026, 4, 1), {"ph": 5.4, "buffer_ph": 6.4}, None, "smp")
@@ -224,3 +230,116 @@ def test_the_soil_side_of_the_ledger_adds_up() -> None:
 def test_a_test_without_ph_needs_one() -> None:
     with pytest.raises(MissingInput, match="no pH"):
         lime_need(SoilTest.of(DAY, "mehlich-3", p=20), 6.5, 100, "texture", Working(""), "loam")
+
+
+POTASH = product(
+    31, "Straight Potash 0-0-50", {}, (5, 15), k2o=50, interval=30, yearly=45, pack=(25, 41), other={"S": 0.17}
+)
+EPSOM = product(32, "Bitterspar", {}, (10, 30), interval=30, other={"Mg": 0.096, "S": 0.13})
+SANDY = SoilTest.of(date(2026, 3, 3), "mehlich-3", ph=6.4, p=60, k=31, mg=40, fe=38)
+
+
+def shortage(**changes: Any) -> Any:
+    values: dict[str, Any] = {
+        "test": SANDY, "element": "k", "product": POTASH, "climate": VALE, "first": DAY, "by": "minimum", "nitrogen_g_m2": 15.0, "brought_g_m2": 2.0,
+    }  # fmt: skip
+    values |= changes
+    return plan_nutrient(
+        values.pop("test"),
+        values.pop("element"),
+        values.pop("product"),
+        values.pop("climate"),
+        values.pop("first"),
+        **values,
+    )
+
+
+def test_a_shortage_is_filled_less_what_the_year_brings() -> None:
+    """Minimum levels: 15 × 0.5 + (37 − 31) × 0.15 = 8.4 g/m² of K; 2.0 comes with the feeds; 50 % K₂O is 41.5 % K."""
+    made = shortage()
+    assert made.lacking_g_m2 == pytest.approx(8.4)
+    assert made.total_g_m2 == pytest.approx(6.4 / (0.5 * 0.8301))
+    spread = [job for job in made.jobs if job.work == "spread"]
+    assert len(spread) == 2
+    assert sum(job.rate_g_m2 for job in spread) == pytest.approx(made.total_g_m2)
+    assert max(job.rate_g_m2 for job in spread) <= 15
+    assert (spread[1].on - spread[0].on).days >= 30
+    assert made.jobs[-1].work == "retest"
+    assert shortage(brought_g_m2=20.0).jobs == ()
+    by_range = shortage(element="mg", product=EPSOM, by="range", nitrogen_g_m2=None)
+    assert by_range.lacking_g_m2 == pytest.approx((60 - 40) * 0.13)
+    assert shortage(by="lab", advice_g_m2=5.0).lacking_g_m2 == 5.0
+    winter = shortage(first=date(2026, 12, 1)).jobs[0]
+    assert winter.on.month in (3, 4)
+    assert "under the label's lowest rate" in shortage(brought_g_m2=7.5).warnings[0]
+
+
+@pytest.mark.parametrize(
+    ("changes", "words"),
+    [
+        ({"product": EPSOM}, "carries no potassium"),
+        (
+            {"element": "p", "product": STARTER, "forbidden": "the soil test is high in phosphorus"},
+            "No phosphorus: the soil test is high",
+        ),
+        ({"element": "p", "product": STARTER, "by": "range"}, "Phosphorus is high"),
+        ({"element": "zn"}, "not in the test"),
+        (
+            {"element": "fe", "product": IRON, "test": SoilTest.of(DAY, "mehlich-3", ph=6.4, fe=80), "by": "range"},
+            "is adequate",
+        ),
+        (
+            {"element": "fe", "product": IRON, "test": SoilTest.of(DAY, "mehlich-3", ph=7.6, fe=38), "by": "range"},
+            "locked up",
+        ),
+        ({"by": "lab"}, "advises nothing"),
+        ({"nitrogen_g_m2": None}, "are for turf"),
+        ({"test": SoilTest.of(DAY, "olsen", ph=6.4, k=60)}, "no minimum level"),
+        (
+            {"test": SoilTest.of(DAY, "morgan", ph=6.4, s=3), "element": "s", "product": EPSOM, "by": "range"},
+            "no range",
+        ),
+    ],
+)
+def test_shortages_that_are_none(changes: dict[str, Any], words: str) -> None:
+    with pytest.raises(AmberError, match=words):
+        shortage(**changes)
+
+
+def test_a_chelate_may_go_where_a_plain_salt_may_not() -> None:
+    made = shortage(
+        element="fe", product=IRON, test=SoilTest.of(DAY, "mehlich-3", ph=7.6, fe=38), by="range", chelate=True
+    )
+    assert made.lacking_g_m2 == pytest.approx((50 - 38) * 0.13)
+
+
+def test_bulk_material_is_no_feed_but_its_phosphorus_is_seen() -> None:
+    compost = product(41, "Darkloaf", {"insoluble": 0.5}, (600, 40000), "bulk", p2o5=0.3, density_kg_l=0.6)
+    logged = Entry(1, None, date(2026, 4, 20), compost, Kilograms(1500), SquareMetres(412))
+    feed = Entry(2, None, date(2026, 4, 21), QUICK, Kilograms(6), SquareMetres(412))
+    year = lawn_year(lawn(), [], [logged, feed], date(2026, 3, 1), DAY)
+    assert year.ledger.applied.nitrogen == pytest.approx(6000 / 412 * 0.21)
+    assert len(year.entries) == 2
+    made = soil_ledger([SoilUse(compost, 3600, True, "compost")])
+    assert made.elements_down["P"] == pytest.approx(3600 * 0.003 * 0.4364)
+    planned = plan_year(lawn(), SHELF, date(2026, 3, 1), date(2026, 5, 1), [logged])
+    assert planned.rounds  # a dressing in the window does not stand for the feed
+    job = SoilJob(
+        Job(1, "Potassium 1 of 1", "spread", date(2026, 6, 1), date(2026, 6, 1), date(2026, 6, 22), 8.0),
+        SquareMetres(412),
+        SquareMetres(412),
+        POTASH,
+    )
+    with_job = lawn_year(lawn(), [], [feed], date(2026, 3, 1), DAY, [job])
+    assert with_job.ledger.to_come.potassium == pytest.approx(8 * 0.5 * 0.8301)
+
+
+def test_a_lawn_uses_its_own_soil_store() -> None:
+    dry = lawn(irrigated=False, store_mm=20.0)
+    deep = lawn(irrigated=False, store_mm=120.0)
+    unknown = lawn(irrigated=False)
+    series = daily_series(VALE, date(2026, 3, 1), date(2027, 3, 1))
+    needs = [nitrogen_need(place, series) for place in (dry, unknown, deep)]
+    assert needs[0].yearly_g_m2 < needs[1].yearly_g_m2 < needs[2].yearly_g_m2
+    assert any("60 mm" in words for words in needs[1].working.assumptions)
+    assert not any("60 mm" in words for words in needs[0].working.assumptions)

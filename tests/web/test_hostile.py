@@ -35,6 +35,11 @@ NASTY = st.one_of(
     ]),
 )  # fmt: skip
 ROUND = {"on_day": "2026-06-03", "product": "2", "rate": "12 g/m²", "reason": "x", "version": "1"}
+SOIL_TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
+LIMING = {
+    "way": "up", "target": "6.2", "product": "13", "placement": "surface", "depth": "10 cm", "method": "texture", "rule": "two-sieve",
+    "region": "warm", "first": "2026-05-27", "interval": "91", "start": "100 %",
+}  # fmt: skip
 FORMS: list[tuple[str, dict[str, str]]] = [
     ("/properties/new", PROPERTY),
     ("/properties/1/areas/new/lawn", LAWN),
@@ -65,6 +70,91 @@ FORMS: list[tuple[str, dict[str, str]]] = [
     ("/almanac/paces", {"name": "Imke", "paces": "50", "distance": "36 m"}),
     ("/almanac/plants/rosa-hybrids", PLANT),
     ("/almanac/plants/new", PLANT | {"botanical": "Quillwort", "group": "perennial"}),
+    (
+        "/areas/2/soil/tests/new",
+        SOIL_TEST
+        | {"sand": "40", "silt": "40", "clay": "20", "advice-0-material": "lime", "advice-0-amount": "2 tons/acre"},
+    ),
+    (
+        "/areas/2/soil/probe",
+        {"probe-0-spot": "gate", "probe-0-ph": "5.8", "probe-0-x": "3 m", "probe-0-y": "2 m", "who": "Imke"},
+    ),
+    ("/areas/11/soil/ph", LIMING),
+    ("/areas/26/soil/ph", LIMING | {"way": "down", "target": "5.0", "product": "16", "timing": "ready"}),
+    (
+        "/areas/2/soil/amend",
+        {
+            "option": "clay-compost",
+            "dose": "8 mm",
+            "years": "2",
+            "first": "2026-09-01",
+            "product": "21",
+            "zone": "10 cm",
+            "blend": "2 loam, 1 sand",
+        },
+    ),
+    (
+        "/areas/2/soil/amend",
+        {
+            "option": "compacted-core",
+            "tine": "13 mm",
+            "spacing": "5 cm",
+            "hole_depth": "8 cm",
+            "years": "2",
+            "first": "2026-09-01",
+        },
+    ),
+    (
+        "/areas/10/soil/nutrient",
+        {"element": "k", "by": "minimum", "product": "11", "first": "2026-05-28", "chelate": "on"},
+    ),
+    (
+        "/areas/5/soil/water",
+        {
+            "texture": "loam",
+            "roots": "12 cm",
+            "depletion": "40 %",
+            "month": "6",
+            "uniformity": "70 %",
+            "more": "5 cm",
+            "clay": "3 kg/m²",
+            "purpose": "establish",
+        },
+    ),
+    ("/areas/5/soil/leaves", {"leaves": "old", "pattern": "even", "cause": "nitrogen"}),
+    ("/areas/2/findings", {"kind": "sand", "words": "thin"}),
+    ("/findings/1/close", {"probe": "17 cm", "why": "seen"}),
+    ("/soil-jobs/9/done", {"form_key": "k", "done_on": "2026-05-20", "who": "Imke", "probe": "12 cm", "note": "x"}),
+    ("/soil-jobs/4/change", {"version": "1", "on_day": "2026-06-20", "reason": "rain", "skipped": "on"}),
+    ("/corrections/2/end", {"why": "x"}),
+    ("/areas/6/log?job=2", ENTRY),
+    ("/properties/1/soil/file", {"laboratory": "x", "text": "Sample,pH\nFront lawn,6.4\n", "sampled_on": "2026-05-02"}),
+    (
+        "/properties/1/soil/file",
+        {
+            "laboratory": "x",
+            "text": "Sample,pH\nFront lawn,6.4\n",
+            "sampled_on": "2026-05-02",
+            "match": "1",
+            "role-0": "sample",
+            "role-1": "ph",
+            "area-0": "2",
+            "unit": "ppm",
+            "extractant": "",
+            "buffer_method": "",
+        },
+    ),
+    (
+        "/shelf/new",
+        PRODUCT
+        | {
+            "soil-lime_kind": "calcitic",
+            "soil-neutralising": "94",
+            "soil-sieves-m8": "98",
+            "soil-sieves-m60": "60",
+            "soil-sulphur": "1",
+        },
+    ),
     ("/properties/1/files", {"kind": "lawn", "grass": "couch", "metres": "on"}),
 ]
 
@@ -82,13 +172,47 @@ def test_no_text_in_any_field_breaks_anything(demo: Browser, url: str, form: dic
     assert "went wrong on our side" not in answer.text
 
 
-@settings(max_examples=60, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
+SOIL_PAGES = [
+    f"/areas/{n}/soil{part}"
+    for n in (1, 26)
+    for part in ("", "/ph", "/amend", "/nutrient", "/water", "/leaves", "/colour")
+]
+SOIL_QUERY = [
+    "way",
+    "target",
+    "product",
+    "depth",
+    "finding",
+    "option",
+    "dose",
+    "years",
+    "zone",
+    "element",
+    "roots",
+    "texture",
+    "leaves",
+    "now",
+    "told",
+    "job",
+]
+
+
+@settings(max_examples=120, deadline=None, suppress_health_check=[HealthCheck.function_scoped_fixture])
 @given(
     page=st.sampled_from(
-        ["/", "/properties/1", "/properties/6/site", "/find", "/areas/1/log", "/areas/1/looks", "/almanac/plants"]
+        [
+            "/",
+            "/properties/1",
+            "/properties/6/site",
+            "/find",
+            "/areas/1/log",
+            "/areas/1/looks",
+            "/almanac/plants",
+            *SOIL_PAGES,
+        ]
     ),
     query=st.dictionaries(
-        st.sampled_from(["day", "area", "round", "working", "q", "deleted", "id", "by", "first", "group"]),
+        st.sampled_from(["day", "area", "round", "working", "q", "deleted", "id", "by", "first", "group", *SOIL_QUERY]),
         NASTY,
         max_size=4,
     ),
@@ -111,6 +235,10 @@ def test_numbers_no_row_has(demo: Browser, number: str) -> None:
         "/properties/{}/site",
         "/contexts/{}",
         "/areas/{}/looks",
+        "/areas/{}/soil",
+        "/corrections/{}",
+        "/soil-tests/{}/edit",
+        "/properties/{}/soil/file",
     ):
         assert demo.get(page.format(number)).status_code in (404, 422)
     assert demo.get(f"/properties/1?area={number}&round={number}").status_code in (200, 422)

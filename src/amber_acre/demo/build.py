@@ -15,7 +15,7 @@ from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.demo import world
-from amber_acre.demo.digging import dig
+from amber_acre.demo.digging import answer, dig
 from amber_acre.demo.gardens import GARDENS, PACERS, DemoShape
 from amber_acre.demo.laying_out import lay_out, measured
 from amber_acre.exchange.climate_csv import read_climate
@@ -58,11 +58,13 @@ def build_demo(settings: Settings) -> None:
         lawns += [(_lawn(session, places[name], lawn), lawn) for name, lawn in world.LATE_LAWNS]
         for name, garden in GARDENS.items():
             lay_out(session, places[name], garden)
+        keys = {name: place.id for name, place in places.items()}
+        dig(session, keys)
         session.expire_all()
         for row, lawn in lawns:
             _plan_and_log(session, row, lawn)
         session.expire_all()
-        dig(session, {name: place.id for name, place in places.items()})
+        answer(session, keys)
         session.commit()
     engine.dispose()
 

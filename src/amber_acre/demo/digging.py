@@ -94,18 +94,23 @@ GROUND: dict[tuple[str, str], DemoGround] = {
 
 
 def dig(session: Session, places: Mapping[str, int]) -> None:
-    """Writes the soil of the demo and the corrections that answer it."""
-    areas = {(name, area.name): area for name, key in places.items() for area in areas_of(session, key)}
+    """Writes the evidence: tests, probe readings, what is known of the place."""
+    areas = _areas(session, places)
     for key, ground in GROUND.items():
         _write(session, areas[key], ground)
-    session.expire_all()
-    _correct(session, areas)
+
+
+def answer(session: Session, places: Mapping[str, int]) -> None:
+    """Writes what was found and the corrections that answer it."""
+    _correct(session, _areas(session, places))
+
+
+def _areas(session: Session, places: Mapping[str, int]) -> dict[tuple[str, str], AreaRow]:
+    return {(name, area.name): area for name, key in places.items() for area in areas_of(session, key)}
 
 
 def _write(session: Session, area: AreaRow, ground: DemoGround) -> None:
     for day, extractant, buffer, values, advised in ground.tests:
-        if any(row.taken_on == day for row in area.soil_tests):
-            soil_tests.set_test_deleted(session, area.soil_tests[0], datetime(2026, 5, 1, tzinfo=UTC))
         made = SoilTest.of(day, extractant, **{k: v for k, v in values.items() if k != "buffer_ph"})
         test = SoilTest(day, {**made.values, **({"buffer_ph": values["buffer_ph"]} if buffer else {})}, made.extractant, "smp" if buffer else None, 100.0, LAB)  # fmt: skip
         advice = [Advice(what, text, typed.mass_rate(text).value) for what, text in advised]

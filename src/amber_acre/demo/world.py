@@ -146,17 +146,13 @@ class DemoProperty:
     lawns: tuple[DemoLawn, ...]
 
 
-_HIGH_P = SoilTest.of(date(2025, 9, 30), "mehlich-3", ph=6.9, p=96.0, k=142.0, organic_matter=0.052)
-_PLATEAU = SoilTest.of(date(2025, 10, 14), "mehlich-3", ph=7.6, p=61.0, k=158.0, organic_matter=0.031)
-_HEATH = SoilTest.of(date(2025, 3, 20), "mehlich-3", ph=5.3, p=18.0, k=52.0, organic_matter=0.038)
-_SHARED = SoilTest.of(date(2024, 11, 6), "olsen", ph=6.8, p=31.0, k=88.0, organic_matter=0.034)
 _OLD = SoilTest.of(date(2022, 2, 3), "mehlich-3", ph=6.1, p=34.0, k=61.0)
 
 PROPERTIES = (
     DemoProperty("Maud Quillfeather", "Quillfeather House", "Ostrey Vale", "Ouselet by-law", "metric", "0.4 ha", (
         DemoLawn("Front lawn", "offsets", ("3 m",), "bluegrass", "high",
                  (("Statue circle", "circle", ("7.2 m",), (6, 8.5, 0)), ("Lily pool", "rectangle", ("6 m", "4 m"), (20, 11, 0))),
-                 rows="15.2\n16.9\n17.8\n18.4\n18.7\n18.6\n18.3\n17.6\n16.9\n16.4", irrigated=True, test=_PLATEAU, log=((1, date(2026, 4, 15), 1.0, "Wren", ""),)),
+                 rows="15.2\n16.9\n17.8\n18.4\n18.7\n18.6\n18.3\n17.6\n16.9\n16.4", irrigated=True, log=((1, date(2026, 4, 15), 1.0, "Wren", ""),)),
         DemoLawn("Orchard lawn", "rectangle", ("38 m", "17.2 m"), "perennial-rye", "high", irrigated=True,
                  log=((1, date(2026, 4, 16), 1.05, "Wren", ""),)),
     )),
@@ -168,16 +164,16 @@ PROPERTIES = (
         DemoLawn("No. 3", "rectangle", ("36 ft", "20 ft"), "cool-mixture", "middle"),
     )),
     DemoProperty("Gorse End Trust", "Gorse End", "Ostrey Vale", "No local rule", "metric", "", (
-        DemoLawn("Heath lawn", "circle", ("21.4 m",), "fine-fescue", "low", test=_HEATH),
+        DemoLawn("Heath lawn", "circle", ("21.4 m",), "fine-fescue", "low"),
     )),
     DemoProperty("Ostrey Almshouses", "Ostrey Almshouses", "Ostrey Vale", "Ouselet by-law", "metric", "", (
-        DemoLawn("Stream lawn", "rectangle", ("42 m", "14 m"), "tall-fescue", "high", irrigated=True, test=_SHARED, log=((1, date(2026, 4, 22), 0.96, "Imke", ""),)),
+        DemoLawn("Stream lawn", "rectangle", ("42 m", "14 m"), "tall-fescue", "high", irrigated=True, log=((1, date(2026, 4, 22), 0.96, "Imke", ""),)),
         DemoLawn("Chapel lawn", "range", ("1,020 m²", "1,115 m²"), "cool-mixture", "middle", test=_OLD,
                  log=((1, date(2026, 4, 23), 1.0, "Imke", ""),)),
     )),
     DemoProperty("Drayman's Green Committee", "Drayman's Green", "Ostrey Vale", "Ouselet by-law", "metric", "1.3 ha", (
         DemoLawn("Village green", "rectangle", ("124 m", "92 m"), "perennial-rye", "middle", (("Bandstand", "circle", ("11 m",), (62, 46, 0)),),
-                 test=_HIGH_P, log=((1, date(2026, 4, 28), 0.98, "Oda", ""),)),
+                 log=((1, date(2026, 4, 28), 0.98, "Oda", ""),)),
     )),
     DemoProperty("Ines Shearwater", "Shearwater Row 7", "Pelorus Bay", "Pelorus Bay practice", "metric", "", (
         DemoLawn("Bay lawn", "rectangle", ("22 m", "13 m"), "couch", "high", irrigated=True,

@@ -117,7 +117,8 @@ def write_tests(lines: Sequence[TestLine]) -> str:
         cells = []
         for key, row in MEASURES.items():
             value = test.values.get(key)
-            cells.append("" if value is None else f"{value * (100 if row.quantity == 'percent' else 1):.6g}")
+            figure = "" if value is None else f"{value * (100 if row.quantity == 'percent' else 1):.6f}"
+            cells.append(figure.rstrip("0").rstrip(".") if "." in figure else figure)
         writer.writerow(
             [
                 harmless(line.area), test.taken_on.isoformat(), harmless(test.laboratory), test.extractant or "",

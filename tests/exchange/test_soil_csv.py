@@ -1,0 +1,131 @@
+"""A laboratory's file: separators, headings, days; and a property's tests out and in again."""
+
+from __future__ import annotations
+
+import csv
+import io
+from datetime import date
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from amber_acre.core.errors import AmberError
+from amber_acre.core.soil.entry import read_values
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables.soil_measures import MEASURES
+from amber_acre.exchange.soil_csv import TestLine as Line
+from amber_acre.exchange.soil_csv import guess_roles, read_day, read_table, write_tests
+from amber_acre.stand_ins.ph_probe import SimulatedProbe
+from amber_acre.stand_ins.soil_lab import SimulatedLab
+
+
+@pytest.mark.parametrize("separator", [",", ";", "\t"])
+def test_any_usual_separator(separator: str) -> None:
+    rows = [
+        ("Sample", "pH", "P (ppm)"),
+        ("Front", "6,4" if separator != "," else "6.4", "38"),
+        ("", "", ""),
+        ("Back", "7.1"),
+    ]
+    table = read_table("\ufeff" + "\r\n".join(separator.join(row) for row in rows))
+    assert table.headings == ("Sample", "pH", "P (ppm)")
+    assert [row[0] for row in table.rows] == ["Front", "Back"]
+    assert table.rows[1] == ("Back", "7.1", "")  # a short row is filled up, not refused
+
+
+def test_headings_are_guessed_by_the_words_reports_use_and_as_remembered() -> None:
+    headings = [
+        "Sample ID",
+        "Date Sampled",
+        "pH",
+        "Buffer pH",
+        "OM %",
+        "Phosphorus",
+        "K ppm",
+        "Calcium (mg/kg)",
+        "Soluble Salts",
+        "Lab no.",
+    ]
+    roles = guess_roles(headings)
+    assert [roles[h] for h in headings] == [
+        "sample",
+        "sampled",
+        "ph",
+        "buffer_ph",
+        "organic_matter",
+        "p",
+        "k",
+        "ca",
+        "salts",
+        "",
+    ]
+    assert guess_roles(["P", "Phosphorus"]) == {"P": "p", "Phosphorus": ""}  # never two for one
+    assert guess_roles(["Lab no.", "pH"], {"Lab no.": "sample", "pH": ""}) == {"Lab no.": "sample", "pH": ""}
+
+
+@pytest.mark.parametrize(
+    ("text", "day"),
+    [
+        ("2026-04-18", date(2026, 4, 18)),
+        ("18.4.2026", date(2026, 4, 18)),
+        ("4/18/2026", date(2026, 4, 18)),
+        ("18/4/2026", date(2026, 4, 18)),
+        ("4/4/2026", date(2026, 4, 4)),
+    ],
+)
+def test_days_that_read_one_way(text: str, day: date) -> None:
+    assert read_day(text) == day
+
+
+@pytest.mark.parametrize("text", ["4/5/2026", "spring", "31.2.2026", "", "2026"])
+def test_days_that_do_not(text: str) -> None:
+    with pytest.raises(AmberError, match="one way only"):
+        read_day(text)
+
+
+@given(
+    st.fixed_dictionaries(
+        {
+            "ph": st.floats(3, 10),
+            "p": st.floats(0, 300),
+            "organic_matter": st.floats(0, 0.3),
+            "sand": st.floats(0.1, 0.5),
+        }
+    )
+)
+def test_what_goes_out_comes_in_again(values: dict[str, float]) -> None:
+    test = SoilTest.of(date(2026, 4, 1), "olsen", **values, silt=0.3, clay=0.7 - values["sand"])
+    row = next(csv.DictReader(io.StringIO(write_tests([Line("=Bed", test, "lime 2 t/ha")]))))
+    assert row["area"] == "'=Bed"  # nothing a spreadsheet would run
+    roles = guess_roles(list(row))
+    back, _, faults = read_values({key: row[h] for h, role in roles.items() for key in MEASURES if key == role}, "ppm")
+    assert faults == []
+    for key, value in test.values.items():
+        assert back[key] == pytest.approx(value, rel=1e-5, abs=1e-7)
+
+
+def test_the_simulated_laboratory_repeats_itself_and_its_figures_are_possible() -> None:
+    lab = SimulatedLab()
+    report = lab.report(["Front lawn", "Back lawn"], date(2026, 5, 1))
+    assert report == lab.report(["Front lawn", "Back lawn"], date(2026, 5, 1))
+    assert report != lab.report(["Front lawn", "Back lawn"], date(2026, 5, 2))
+    table = read_table(lab.report([f"area {n}" for n in range(200)], date(2026, 5, 1)))
+    roles = guess_roles(table.headings)
+    for row in table.rows:
+        texts = {key: row[n] for n, h in enumerate(table.headings) if (key := roles[h]) in MEASURES}
+        values, kept, faults = read_values(texts, "ppm")
+        assert faults == []
+        SoilTest(date(2026, 5, 1), values, "mehlich-3", "smp", typed=kept)
+
+
+def test_the_simulated_probe_scatters_as_a_probe_does() -> None:
+    probe = SimulatedProbe()
+    spots = [f"spot {n}" for n in range(300)]
+    read = probe.read(4, spots, date(2026, 5, 1), 6.4)
+    assert read == probe.read(4, spots, date(2026, 5, 1), 6.4)
+    values = [reading.ph for reading in read]
+    assert min(values) >= 6.1 - 1e-9
+    assert max(values) <= 6.7 + 1e-9
+    assert sum(values) / len(values) == pytest.approx(6.4, abs=0.05)
+    assert probe.read(4, ["peat"], date(2026, 5, 1), 3.0)[0].ph >= 3.0

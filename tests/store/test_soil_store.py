@@ -1,0 +1,168 @@
+"""What the store promises about soil: tests of the first revision survive, works are kept as written, workings come back."""
+
+from __future__ import annotations
+
+from collections.abc import Iterator
+from datetime import UTC, date, datetime
+from pathlib import Path
+
+import pytest
+from alembic import command
+from alembic.config import Config
+from sqlalchemy import Engine, text
+from sqlalchemy.exc import DatabaseError, IntegrityError
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.working import Figure, Limit, Working
+from amber_acre.store import corrections, soil_tests
+from amber_acre.store.areas import area_of, lawn_of
+from amber_acre.store.ground import brief_of, ground_of
+from amber_acre.store.session import _MIGRATIONS, migrate, open_engine, reading, writing
+from amber_acre.store.soil_tests import Layout
+from amber_acre.store.tables import CorrectionRow, SoilTestRow
+
+DAY = date(2026, 5, 27)
+
+
+@pytest.fixture
+def first_revision(tmp_path: Path) -> Iterator[Engine]:
+    engine = open_engine(tmp_path / "old.sqlite")
+    config = Config()
+    config.set_main_option("script_location", str(_MIGRATIONS))
+    with engine.connect() as connection:
+        config.attributes["connection"] = connection
+        command.upgrade(config, "0001")
+        connection.commit()
+    yield engine
+    engine.dispose()
+
+
+def test_tests_of_the_first_revision_keep_every_figure(first_revision: Engine) -> None:
+    with first_revision.connect() as connection:
+        for statement in (
+            "INSERT INTO clients (id, name, contact) VALUES (1, 'c', '')",
+            "INSERT INTO climates (id, name, depot, latitude_deg) VALUES (1, 'v', 1, 45)",
+            "INSERT INTO rule_sets (id, name, phosphorus_only_on_test, slow_share_min, quick_cap_g_m2, total_cap_g_m2, buffer_m, note) VALUES (1, 'r', 1, 0, 3, 5, 0, '')",
+            "INSERT INTO properties (id, client_id, climate_id, rule_set_id, name, units, plot_typed) VALUES (1, 1, 1, 1, 'p', 'metric', '')",
+            "INSERT INTO areas (id, property_id, name, kind, size_m2, low_m2, high_m2, size_confirmed, instrument, turn_deg, grass, upkeep, clippings_returned, irrigated, no_soil_test, version) "
+            "VALUES (1, 1, 'a', 'lawn', 10, 10, 10, 0, '', 0, 'bluegrass', 'low', 1, 0, 0, 1)",
+            "INSERT INTO soil_tests (id, area_id, taken_on, ph, phosphorus_mg_kg, potassium_mg_kg, unit_typed, extractant, organic_matter) VALUES (4, 1, '2025-10-02', 6.4, 38, 92, 'ppm', 'olsen', 0.03)",
+            "INSERT INTO soil_tests (id, area_id, taken_on, ph, phosphorus_mg_kg, potassium_mg_kg, unit_typed, extractant) VALUES (5, 1, '2022-10-02', 6.1, 20, 60, 'ppm', 'olsen')",
+        ):
+            connection.execute(text(statement))
+        connection.commit()
+    migrate(first_revision)
+    with reading(first_revision) as session:
+        newer, older = (soil_tests.soil_test_of(session.get_one(SoilTestRow, key)) for key in (4, 5))
+    assert dict(newer.values) == {"ph": 6.4, "p": 38, "k": 92, "organic_matter": 0.03}
+    assert dict(older.values) == {"ph": 6.1, "p": 20, "k": 60}
+    assert (newer.taken_on, newer.extractant) == (date(2025, 10, 2), "olsen")
+    config = Config()
+    config.set_main_option("script_location", str(_MIGRATIONS))
+    with first_revision.connect() as connection:
+        config.attributes["connection"] = connection
+        with pytest.raises(RuntimeError, match="would be lost"):
+            command.downgrade(config, "0001")
+
+
+@pytest.mark.parametrize(
+    "statement",
+    [
+        "UPDATE soil_works SET who = 'nobody'",
+        "DELETE FROM soil_works",
+        "UPDATE soil_values SET value = -1",
+        "UPDATE probe_readings SET ph = 1.2",
+        "UPDATE corrections SET kind = 'magic'",
+        "UPDATE corrections SET total_g_m2 = -3",
+        "UPDATE soil_jobs SET opens = '2040-01-01'",
+        "UPDATE soil_jobs SET rate_g_m2 = 0 WHERE work = 'spread'",
+        "UPDATE findings SET kind = 'x'",
+        "UPDATE sieves SET passing = 2",
+        "UPDATE soil_actions SET neutralising_value = 9",
+    ],
+)
+def test_the_database_refuses_what_must_not_be(demo_engine: Engine, statement: str) -> None:
+    with demo_engine.connect() as connection, pytest.raises((IntegrityError, DatabaseError)):
+        connection.execute(text(statement))
+
+
+def test_a_working_comes_back_as_it_was_made() -> None:
+    working = Working("lime")
+    working.step(
+        "sum",
+        "a + b",
+        [Figure("a", 1, "m", "one"), Figure("b", 2, "m", "two")],
+        3,
+        "m",
+        "heron",
+        (Limit("cap", None, 4, "rule"),),
+        "note",
+    )
+    working.assume("dry")
+    again = corrections.working_of(corrections.working_text(working))
+    assert (again.subject, again.steps, again.assumptions) == (working.subject, working.steps, working.assumptions)
+
+
+def test_works_are_written_once_and_struck_out_by_a_new_row(demo_engine: Engine) -> None:
+    with writing(demo_engine) as session:
+        row = session.get_one(CorrectionRow, 3)
+        core = next(job for job in row.jobs if job.work == "core")
+        done = corrections.works_of(session, core.id)[0]
+        now = datetime.now(UTC)
+        twice = corrections.work_done(
+            session, job=core, form_key=done.form_key, done_on=DAY, who="x", note="", recorded_at=now
+        )
+        assert twice.id == done.id
+        assert dict(corrections.soil_jobs(session, [row], DAY))[core].done_on == done.done_on
+        corrections.undo_work(session, done, "undo-1", "Tobias", "wrong lawn", now)
+        assert dict(corrections.soil_jobs(session, [row], DAY))[core].done_on is None
+        assert len(corrections.works_of(session, core.id)) == 2
+        session.rollback()
+
+
+def test_a_finding_is_opened_once_and_closed_once(demo_engine: Engine) -> None:
+    with writing(demo_engine) as session:
+        area = area_of(session, 3)
+        assert area is not None
+        first = corrections.add_finding(session, area, "sand", DAY, "thin")
+        assert corrections.add_finding(session, area, "sand", DAY, "again").id == first.id
+        corrections.close_finding(session, first, DAY, "seen")
+        with pytest.raises(DoesNotFit, match="closed already"):
+            corrections.close_finding(session, first, DAY, "seen")
+        session.rollback()
+
+
+def test_a_layout_is_remembered_by_laboratory(demo_engine: Engine) -> None:
+    layout = Layout("Vale Soil Desk", {"P1": "p"}, "lb/acre", "bray-1", "")
+    with writing(demo_engine) as session:
+        soil_tests.remember_layout(session, layout)
+        soil_tests.remember_layout(session, Layout("Vale Soil Desk", {"P1": "p", "K": "k"}, "ppm", "bray-1", ""))
+        kept = soil_tests.layout_of(session, "Vale Soil Desk")
+        assert kept is not None
+        assert (kept.columns, kept.unit) == ({"P1": "p", "K": "k"}, "ppm")
+        assert soil_tests.layout_of(session, "another") is None
+        session.rollback()
+
+
+def test_the_ground_of_an_area_is_gathered_as_of_a_day(demo_engine: Engine) -> None:
+    with reading(demo_engine) as session:
+        lawn, bed, maple = (area_of(session, key) for key in (6, 26, 18))
+        assert lawn is not None
+        assert bed is not None
+        assert maple is not None
+        heath = ground_of(session, lawn, DAY)
+        assert (heath.ph, heath.on_probe) == (5.3, False)
+        assert heath.running == "up"
+        assert heath.corrected_since_test  # lime went down in September, the test is of March
+        assert heath.nitrogen_g_m2 is not None
+        hydrangea = ground_of(session, bed, DAY)
+        assert (hydrangea.ph, hydrangea.on_probe) == (5.9, False)  # a laboratory's of this year stands before the probe
+        assert hydrangea.running == "down"
+        early = ground_of(session, bed, date(2026, 5, 1))
+        assert early.on_probe
+        assert early.test is None
+        tree = brief_of(ground_of(session, maple, DAY))
+        assert tree.under_canopy
+        assert tree.planted
+        assert tree.fizz == "strong"
+        assert lawn_of(lawn).store_mm == pytest.approx(0.12 * 400)
