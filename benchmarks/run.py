@@ -96,6 +96,8 @@ def main() -> None:
         with TestClient(app) as client:
             page = median_seconds(lambda: client.get("/properties/2").raise_for_status(), 40)
             plain = median_seconds(lambda: client.get("/hello").raise_for_status(), 200)
+            soil = median_seconds(lambda: client.get("/areas/1/soil").raise_for_status(), 40)
+            lime = median_seconds(lambda: client.get("/areas/11/soil/ph?way=up").raise_for_status(), 40)
             number = large_site(app.state.engine)
             sheet = median_seconds(lambda: client.get(f"/properties/{number}/site").raise_for_status(), 15)
         engine = open_engine(settings.database)
@@ -121,7 +123,9 @@ def main() -> None:
         "|---|---|---|",
         f"| property page, six lanes (`/properties/2` of the demo) | a hello-world route in the same server | {page / plain:.0f} × |",
         f"| site sheet, 40 areas of 50 corners | the same | {sheet / plain:.0f} × |",
-        f"| planning 1 lawn, ten products | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
+        f"| soil page with its reading (`/areas/1/soil`) | the same | {soil / plain:.0f} × |",
+        f"| a pH correction worked out, with its ladder (`/areas/11/soil/ph`) | the same | {lime / plain:.0f} × |",
+        f"| planning 1 lawn, the demo's shelf | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
         f"| planning 100 lawns | the same loop 100 times | {many_ratio:.0f} × |",
         "",
         "A page computes every lane anew at each request; only the daily curves of a climate are kept. The site sheet spends",
