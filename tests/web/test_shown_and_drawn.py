@@ -4,12 +4,16 @@ from __future__ import annotations
 
 import re
 from datetime import date
+from itertools import pairwise
 
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 from sqlalchemy import Engine
 
+from amber_acre.core.correction.column import column
+from amber_acre.core.correction.course import course
+from amber_acre.core.correction.instalments import Job
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.methods import METHODS
@@ -17,7 +21,10 @@ from amber_acre.core.measure.size import net_size
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.season.climate import next_season_start, season_start
-from amber_acre.core.working import Figure, Step
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.reading import verdicts
+from amber_acre.core.soil.texture import texture_class
+from amber_acre.core.working import Figure, Step, Working
 from amber_acre.store.areas import TypedShape, areas_of, size_of
 from amber_acre.store.clients import properties
 from amber_acre.store.session import reading
@@ -28,6 +35,7 @@ from amber_acre.web.draw.labels import Labels
 from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet
+from amber_acre.web.draw.soil import draw_column, draw_ladder, draw_range, draw_triangle, ph_class
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted
 from tests.core.test_programme import LAWNS
@@ -179,3 +187,49 @@ def test_negative_figures_stand_in_brackets() -> None:
     figures = (Figure("east_m", 0.10158, "m", "east"), Figure("north_m", -0.16632, "m", "north"))
     step = Step("Closing error", "sqrt(east_m ** 2 + north_m ** 2)", figures, 0.19488, "m", "compass-rule")
     assert substituted(step) == "√(0.10158² + (−0.16632)²)"
+
+
+def test_loose_material_and_water_in_both_systems() -> None:
+    metric, us = Shown("metric"), Shown("us")
+    assert (metric.volume(235), metric.volume(40)) == ("0.235 m³", "40.0 L")
+    assert (us.volume(764.554857984), us.volume(28.316846592)) == ("1.00 yd³", "1.00 ft³")
+    assert (metric.mass(141), us.mass(0.45359237 * 311)) == ("141 kg", "311 lb")
+    assert (metric.water(5.25), us.water(25.4)) == ("5.25 mm", "1.00 in")
+
+
+def test_the_ladder_and_the_column_stay_inside_their_boxes() -> None:
+    doses = [(date(2026, 5, 27), 0.5), (date(2026, 11, 23), 0.5)]
+    run = course(VALE, doses, 5.9, 0.7, "down", "surface", spread=0.3)
+    jobs = [
+        (Job(n, f"Sulphur {n} of 2", "spread", day, day, day, 10.0), n == 1)
+        for n, (day, _) in enumerate(doses, start=1)
+    ]
+    ladder = draw_ladder(run, jobs, 5.2, date(2026, 6, 1))
+    numbers = [float(n) for n in re.findall(r"-?\d+\.?\d*", ladder.band + ladder.middle)]
+    assert min(numbers) >= 0
+    assert max(numbers) <= ladder.width
+    assert [rung.done for rung in ladder.rungs] == [True, False]
+    assert ladder.today is not None
+    assert ladder.steps[0][2] == "4.5"
+    assert [ph_class(ph) for ph in (4.4, 5.2, 6.0, 6.8, 7.5)] == [1, 2, 3, 4, 5]
+    assert draw_ladder(run, jobs, 5.2, date(2020, 1, 1)).today is None
+    shapes = draw_column(column(120, 110, thatch_mm=4, mulch_mm=3))
+    assert shapes[-1].y + shapes[-1].height == pytest.approx(400 * 0.62, abs=0.2)
+    labels = [shape.label_y for shape in shapes]
+    assert all(b - a >= 16.9 for a, b in pairwise(labels))  # none covers another
+
+
+def test_a_figure_stands_in_its_third_of_the_range() -> None:
+    test = SoilTest.of(date(2026, 4, 1), "mehlich-3", ph=6.4, p=13, k=100, ca=9000, na=20)
+    bars = {v.element: draw_range(v) for v in verdicts(test, None, Working(""))}
+    assert bars["na"] is None
+    low, mid, high = (bars[e] for e in ("p", "k", "ca"))
+    assert low is not None
+    assert mid is not None
+    assert high is not None
+    assert low.x == pytest.approx(40)
+    assert 80 < mid.x < 160 < high.x <= 240
+    triangle = draw_triangle(0.4, 0.2, texture_class(0.4, 0.4, 0.2))
+    assert [c.name for c in triangle.classes if c.here] == ["loam"]
+    assert triangle.point is not None
+    assert draw_triangle(None, None, None).point is None

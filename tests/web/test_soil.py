@@ -88,7 +88,7 @@ def test_the_stripped_terrace_and_the_repellent_sand_have_plans(demo: Browser) -
     assert "Lets water in for weeks" in sand
     water = page_of(demo, f"/areas/{BAY_LAWN}/soil/water?month=1")
     assert "The root zone holds 10.5 mm; 5.25 mm may go" in water
-    assert "5 cm more of this soil buys 3.8 mm" in water
+    assert "5 cm more of this soil buys 3.75 mm" in water
 
 
 def test_the_rich_green_gets_no_phosphorus_and_reads_its_trend(demo: Browser) -> None:
@@ -346,7 +346,7 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
     compost = product_id(demo_engine, "Darkloaf Compost")
     url = f"/areas/{ORCHARD}/soil/amend"
     words = page_of(demo, f"{url}?finding=clay&option=clay-compost&dose=8+mm&years=2&blend=2+compost,+1+sand")
-    assert "5.23 m³ = 3,137 kg at 8.0 mm" in words
+    assert "5.23 m³ = 3,137 kg at 8.00 mm" in words
     assert "compost 3.49 m³, sand 1.74 m³" in words
     assert "phosphorus to soil that is high" not in words
     form = {"option": "clay-compost", "dose": "8 mm", "years": "2", "first": "2026-09-01", "product": ""}

@@ -75,6 +75,20 @@ class Shown:
             return f"{depth_mm / FOOT_M / 1000 * 12:.1f} in"
         return f"{depth_mm / 10:.1f} cm" if depth_mm >= 20 else f"{depth_mm:.0f} mm"
 
+    def volume(self, litres: float) -> str:
+        """A volume of loose material: m³ or litres, cubic yards or cubic feet."""
+        if self.units == "us":
+            feet = litres / (FOOT_M * 10) ** 3
+            return f"{figure(feet / 27)} yd³" if feet >= 13.5 else f"{figure(feet)} ft³"
+        return f"{figure(litres / 1000)} m³" if litres >= 100 else f"{figure(litres)} L"
+
+    def mass(self, mass_kg: float) -> str:
+        return f"{figure(mass_kg / POUND_KG)} lb" if self.units == "us" else f"{figure(mass_kg)} kg"
+
+    def water(self, depth_mm: float) -> str:
+        """A depth of water or of a thin dressing."""
+        return f"{figure(depth_mm / FOOT_M / 1000 * 12)} in" if self.units == "us" else f"{figure(depth_mm)} mm"
+
     def amount(self, product: Product, mass_kg: float) -> str:
         """Mass of a solid, volume of a liquid."""
         if product.liquid and product.density_kg_l:

@@ -283,5 +283,5 @@ def _nothing_fits(item: Filled) -> str:
             f"{item.slot.name}: {', '.join(c.product.name for c in item.fitting)} would fit, but not with the "
             "interval or yearly maximum of its label. Add another product."
         )
-    reasons = " ".join(item.refused) or "The shelf is empty."
+    reasons = " ".join(item.refused) or "No nitrogen feed is on the shelf."
     return f"{item.slot.name}: nothing on the shelf fits. {reasons}"

@@ -67,7 +67,8 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
             f"{lawn.rules.total_cap_g_m2:g} g/m², holds every round."
         )
     temperature = [float(series.mean_c[series.index(slot.on)]) for slot in placed]
-    filled, problems = fill(placed, wanted, shelf, lawn, soil, temperature, count)
+    feeds = [product for product in shelf if product.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
+    filled, problems = fill(placed, wanted, feeds, lawn, soil, temperature, count)
     rounds = tuple(
         _round(number, item, yearly, soil) for number, item in enumerate((f for f in filled if f.chosen), start=1)
     )
