@@ -89,6 +89,35 @@ def test_the_label_holds_where_it_is_below_the_cap() -> None:
         plan_ph(brief(), up(interval_days=30))
 
 
+def test_a_lawn_known_as_a_range_holds_the_label_where_it_is_smallest() -> None:
+    plan = plan_ph(
+        brief(thick=1.25), up(product=replace(LIME, label=replace(LIME.label, max_g_m2=GramsPerSquareMetre(200))))
+    )
+    assert max(job.rate_g_m2 for job in plan.jobs) * 1.25 <= 200 * (1 + 1e-9)
+
+
+def test_hydrated_lime_keeps_its_year() -> None:
+    slaked = replace(
+        LIME,
+        soil=SoilAction(1.32, "hydrated"),
+        label=replace(LIME.label, min_g_m2=GramsPerSquareMetre(5), interval_days=60),
+    )
+    plan = plan_ph(brief(), up(product=slaked))
+    spread = [job for job in plan.jobs if job.work == "spread"]
+    assert len(spread) > 5
+    for job in spread:
+        recent = [j for j in spread if timedelta(0) <= job.on - j.on < timedelta(days=365)]
+        assert sum(j.rate_g_m2 for j in recent) <= 10 * 4.8825
+    assert any("caustic" in words for words in plan.warnings)
+
+
+def test_an_old_test_says_so_and_the_drift_is_kept() -> None:
+    old = replace(ACID, taken_on=date(2021, 4, 1))
+    plan = plan_ph(brief(test=old, acid_g_m2_year=20), up())
+    assert "Re-test before relying on it" in plan.warnings[0]
+    assert plan.drift_per_year == pytest.approx(-20 * 1.1 / plan.need_g_m2)
+
+
 def test_sulphur_for_a_garden_worked_by_hand() -> None:
     """Small-fruit table, loam: from 6.4 (4.38) to 5.2 (1.68) is 2.70 lb/100 ft² for 6 in; here 10 cm."""
     plan = plan_ph(garden(), down())
@@ -115,6 +144,9 @@ def test_sulphur_for_a_garden_worked_by_hand() -> None:
         (brief(kind="tree"), up(placement="tilled"), "Never till under a canopy"),
         (brief(under_canopy=True), up(placement="tilled"), "Never till under a canopy"),
         (brief(kind="lawn"), up(placement="tilled"), "bare ground"),
+        (brief(moved="down"), up(), "cannot be raised as well"),
+        (garden(ph=8.5, test=None, texture=TEXTURES["clay"]), down(depth_mm=380, target_ph=4.5), "Hopeless: [0-9]+ g/m² of sulphur is"),
+        (garden(ph=7.6, free_lime=0.03, test=None), down(target_ph=6.5), "Hopeless: free lime"),
         (brief(ph=6.8), up(), "nothing to raise"),
         (garden(ph=5.0), down(), "nothing to lower"),
         (brief(), up(target_ph=8.0), "between pH 4 and 7.5"),

@@ -302,11 +302,11 @@ def test_sulphur_keeps_its_year_and_waits_for_warmth(
 
 
 def test_lime_is_not_spread_on_frozen_ground() -> None:
-    jobs = lime_jobs([200.0, 200.0], date(2026, 11, 1), 60, VALE)
+    jobs = lime_jobs([200.0, 200.0], date(2026, 11, 1), 60, VALE, LIME_CAPS["surface"])
     assert [job.work for job in jobs] == ["spread", "spread", "retest"]
     assert all(job.on.month not in (12, 1, 2) for job in jobs if job.work == "spread")
     with pytest.raises(OutOfRange, match="28 to 366"):
-        lime_jobs([200.0], date(2026, 5, 1), 7, VALE)
+        lime_jobs([200.0], date(2026, 5, 1), 7, VALE, LIME_CAPS["surface"])
 
 
 def test_sulphur_acts_only_in_warm_and_aerated_soil() -> None:

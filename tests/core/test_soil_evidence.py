@@ -14,7 +14,14 @@ from amber_acre.core import typed
 from amber_acre.core.correction.flower_colour import colour_plan
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.soil.entry import read_value, read_values
-from amber_acre.core.soil.evidence import SoilTest, charge_of, milliequivalents, ppm_from_typed, refuse_doubts
+from amber_acre.core.soil.evidence import (
+    SoilTest,
+    charge_of,
+    milliequivalents,
+    newest_with,
+    ppm_from_typed,
+    refuse_doubts,
+)
 from amber_acre.core.soil.findings import findings, level
 from amber_acre.core.soil.pale_leaves import evidence_at_hand, rank
 from amber_acre.core.soil.plant_ph import overlap
@@ -375,6 +382,14 @@ def test_what_works_against_blue() -> None:
     told = " ".join(plan.against)
     for words in ("binds aluminium", "Aluminium is low (40 mg/kg)", "Concrete", "Hard water"):
         assert words in told
+
+
+def test_a_retest_of_ph_alone_does_not_make_phosphorus_unknown() -> None:
+    tests = [SoilTest.of(DAY, ph=6.6), SoilTest.of(date(2024, 4, 1), "olsen", ph=6.1, p=30)]
+    assert newest_with(tests, "p") is tests[1]
+    assert newest_with(tests, "ph") is tests[0]
+    assert newest_with(tests, "sand") is tests[0]
+    assert newest_with([], "p") is None
 
 
 def test_texture_of_a_test_needs_all_three() -> None:

@@ -16,13 +16,14 @@ from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken, net_size
 from amber_acre.core.programme.brief import UPKEEPS, Lawn
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.lawn_water import LAWN_ROOTS_MM
 from amber_acre.store.climates import climate_of
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.site_tables import ShapeColumns
-from amber_acre.store.soil_tests import newest_test
+from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
 
 
@@ -157,7 +158,7 @@ def lawn_of(row: AreaRow) -> Lawn:
         next(u for u in UPKEEPS if u == row.upkeep),
         row.clippings_returned,
         row.irrigated,
-        newest_test(row),
+        newest_with(tests_of(row), "p", "k"),
         climate_of(row.property.climate),
         rule_set_of(row.property.rule_set),
         _store_mm(row),
@@ -167,7 +168,7 @@ def lawn_of(row: AreaRow) -> Lawn:
 def _store_mm(row: AreaRow) -> float | None:
     """Water of the root zone by texture, over the roots on file or 40 cm; None where the texture is not known."""
     feel = row.fact_texts.get("texture", "")
-    texture = texture_of(newest_test(row), feel)
+    texture = texture_of(newest_with(tests_of(row), "sand"), feel)
     if texture is None:
         return None
     roots = number_of(facts_of(row), "roots")

@@ -93,6 +93,7 @@ def enter_ph_plan(session: Session, area_id: int, plan: PhPlan, ph_from: str, to
         answers=f"pH {plan.brief.ph:.1f} by {ph_from}", made_on=today, product_id=plan.choice.product.key, from_ph=plan.brief.ph,
         target_ph=plan.choice.target_ph, half_spread=plan.brief.half_spread if plan.brief.on_probe else PROBE_ERROR / 3,
         placement=plan.choice.placement, full_g_m2=plan.full_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working),
+        drift_per_year=plan.drift_per_year,
     )  # fmt: skip
     return add_correction(session, row, plan.jobs)
 
@@ -205,11 +206,30 @@ def running_direction(session: Session, area_id: int, day: date) -> Direction | 
     return None
 
 
-def corrected_since(session: Session, area_id: int, tested_on: date | None) -> bool:
-    """Whether any lime or sulphur of a correction went down after the newest test."""
-    corrections = [row for row in corrections_of(session, [area_id]) if row.kind in ("up", "down")]
-    logged = _logged(session, [job.id for row in corrections for job in row.jobs], date.max)
-    return any(tested_on is None or on > tested_on for on, _ in logged.values())
+def _moves(session: Session, area_id: int) -> list[tuple[date, Direction]]:
+    """Days on which lime or an acidifier went down, oldest first, whether by a correction or not."""
+    rows = list(session.scalars(select(EntryRow).where(EntryRow.area_id == area_id).order_by(EntryRow.applied_on)))
+    replaced = {row.corrects_id for row in rows}
+    found: list[tuple[date, Direction]] = []
+    for row in rows:
+        action = row.product.soil_action
+        if row.id in replaced or row.amount_kg == 0:
+            continue
+        if action is not None and action.lime_kind:
+            found.append((row.applied_on, "up"))
+        elif row.product.family == "acidifier" or (action is not None and action.elemental_sulphur > 0):
+            found.append((row.applied_on, "down"))
+    return found
+
+
+def moved_direction(session: Session, area_id: int, day: date) -> Direction | None:
+    """Which way lime or an acidifier moved the pH within the year before ``day``: the latest."""
+    return next((way for on, way in reversed(_moves(session, area_id)) if 0 <= (day - on).days < 365), None)
+
+
+def corrected_since(session: Session, area_id: int, read_on: date | None) -> bool:
+    """Whether lime or an acidifier went down after the pH that is gone by was read."""
+    return any(read_on is None or on > read_on for on, _ in _moves(session, area_id))
 
 
 def work_done(

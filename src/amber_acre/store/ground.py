@@ -17,7 +17,7 @@ from amber_acre.core.measure.area_kinds import ReadFact, number_of
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import standing
 from amber_acre.core.season.climate import Climate, next_season_start, season_start
-from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import PROBE_ERROR, ProbeReading, ProbeSummary, summary
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Season
@@ -27,11 +27,17 @@ from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import corrected_since, corrections_of, findings_of, running_direction
+from amber_acre.store.corrections import (
+    corrected_since,
+    corrections_of,
+    findings_of,
+    moved_direction,
+    running_direction,
+)
 from amber_acre.store.daybook import entries_of
 from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import lane, programme_of, season_to_show
-from amber_acre.store.soil_tests import newest_test, probe_rows, tests_of
+from amber_acre.store.soil_tests import probe_rows, tests_of
 from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, WalkRow
 from amber_acre.store.walks import walks_of
 
@@ -61,14 +67,20 @@ class Ground:
     mulch_mm: float
     roots_mm: float | None
     running: Direction | None
+    moved: Direction | None
     corrected_since_test: bool
     corrections: tuple[CorrectionRow, ...]
     findings: tuple[FindingRow, ...]
 
     @property
     def test(self) -> SoilTest | None:
-        """The newest test."""
-        return self.tests[0] if self.tests else None
+        """The newest test that holds nutrients, else the newest."""
+        return newest_with(self.tests, "p", "k", "ca", "mg")
+
+    @property
+    def ph_test(self) -> SoilTest | None:
+        """The newest test with a pH."""
+        return newest_with(self.tests, "ph")
 
     @property
     def season(self) -> Season:
@@ -93,8 +105,10 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
     ph, ph_from, on_probe = ph_at_hand(tests, probe)
     feel = facts["texture"].value if "texture" in facts else ""
-    texture = texture_of(newest_test(area), feel if isinstance(feel, str) else "")
-    tested = bool(tests) and "sand" in tests[0].values
+    sampled = newest_with(tests, "sand")
+    texture = texture_of(sampled, feel if isinstance(feel, str) else "")
+    tested = sampled is not None and "sand" in sampled.values
+    read_on = _read_on(tests, probe, on_probe)
     plants = _plants(session, area, facts)
     roots = number_of(facts, "roots")
     newest = {key: next((getattr(look, key) for look in looks if getattr(look, key) is not None), None) for key in ("probe_mm", "thatch_mm", "mulch_mm", "root_mm")}  # fmt: skip
@@ -106,7 +120,7 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
         nitrogen, acid, newest["probe_mm"], newest["thatch_mm"] or 0.0,
         newest["mulch_mm"] if newest["mulch_mm"] is not None else (mulch or 0.0) * 1000,
         newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
-        running_direction(session, area.id, day), corrected_since(session, area.id, tests[0].taken_on if tests else None),
+        running_direction(session, area.id, day), moved_direction(session, area.id, day), corrected_since(session, area.id, read_on),
         tuple(corrections_of(session, [area.id])), tuple(findings_of(session, [area.id])),
     )  # fmt: skip
 
@@ -131,6 +145,14 @@ def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple
     if tested is not None:
         return tested.ph, f"laboratory, {tested.taken_on:%-d %B %Y}", False
     return None, "", False
+
+
+def _read_on(tests: tuple[SoilTest, ...], probe: ProbeSummary | None, on_probe: bool) -> date | None:
+    """The day of the pH that is gone by."""
+    if on_probe and probe is not None:
+        return probe.on_day
+    tested = next((test for test in tests if test.ph is not None), None)
+    return tested.taken_on if tested else None
 
 
 def _plants(session: Session, area: AreaRow, facts: Mapping[str, ReadFact]) -> tuple[Plant, ...]:
@@ -189,7 +211,9 @@ def brief_of(ground: Ground) -> PhBrief:
     kind = ground.area.kind
     planted = kind in ("lawn", "hedge", "tree", "patch") or (kind == "bed" and ground.says("bare") != "yes")
     return PhBrief(
-        kind, planted and ground.says("bare") != "yes", ground.says("canopy") == "yes", ground.says("wet") == "yes", ground.climate, ground.test,
+        kind, planted and ground.says("bare") != "yes", ground.says("canopy") == "yes", ground.says("wet") == "yes", ground.climate, ground.ph_test,
         ground.ph, ground.on_probe, ground.probe.half_spread if ground.probe else PROBE_ERROR, ground.texture, ground.says("fizz"), advice,
-        ground.running, ground.corrected_since_test, ground.acid_g_m2_year,
+        ground.running, ground.corrected_since_test, ground.acid_g_m2_year, ground.moved,
+        lime_test.values.get("free_lime") if (lime_test := newest_with(ground.tests, "free_lime")) else None,
+        ground.area.size_m2 / ground.area.low_m2,
     )  # fmt: skip

@@ -106,6 +106,7 @@ class CorrectionRow(Base):
     from_ph: Mapped[float | None]
     target_ph: Mapped[float | None]
     half_spread: Mapped[float] = mapped_column(default=0.0)
+    drift_per_year: Mapped[float] = mapped_column(default=0.0)
     placement: Mapped[str] = mapped_column(default="surface")
     full_g_m2: Mapped[float]
     total_g_m2: Mapped[float]

@@ -59,11 +59,6 @@ def soil_test_of(row: SoilTestRow) -> SoilTest:
     )
 
 
-def newest_test(area: AreaRow) -> SoilTest | None:
-    """The newest test of an area, or None: unknown is a value."""
-    return soil_test_of(area.soil_tests[0]) if area.soil_tests else None
-
-
 def tests_of(area: AreaRow) -> list[SoilTest]:
     """Every test of an area, newest first."""
     return [soil_test_of(row) for row in area.soil_tests]

@@ -74,19 +74,34 @@ def below_the_lab(total_g_m2: float, share: float, working: Working) -> float:
     )  # fmt: skip
 
 
-def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Climate) -> list[Job]:
-    """Instalments of lime from ``first`` on, ``interval_days`` (28–366) apart, never on frozen ground; then a re-test."""
+def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Climate, cap: Cap) -> list[Job]:
+    """Instalments of lime from ``first`` on, ``interval_days`` (28–366) apart, never on frozen ground; then a re-test.
+
+    Where the cap has a year (hydrated lime, a label), any twelve months keep under it.
+    """
     if not 28 <= interval_days <= 366:
         raise OutOfRange("Lime instalments lie 28 to 366 days apart (1 to 6 months is usual).", field="interval", limits=(28, 366))  # fmt: skip
-    jobs, day = [], first
+    jobs: list[Job] = []
     thawed = _days(climate, first, lambda mean, low: low > 0)
     for n, rate in enumerate(rates, start=1):
-        day = _next(thawed, day)
+        day = _under_the_year(
+            thawed, jobs, first if not jobs else jobs[-1].on + timedelta(days=interval_days), rate, cap, 1.0
+        )
         jobs.append(Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
-        day += timedelta(days=interval_days)
     if jobs:
         jobs.append(_retest(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
     return jobs
+
+
+def _under_the_year(days: list[date], spread: list[Job], day: date, rate: float, cap: Cap, per_product: float) -> date:
+    """The first open day from ``day`` on which a dose keeps any twelve months under the cap's year."""
+    while True:
+        open_day = _next(days, day)
+        recent = [job for job in spread if (open_day - job.on).days < 365]
+        total = (sum(job.rate_g_m2 for job in recent) + rate) * per_product
+        if cap.year_g_m2 is None or not recent or total <= cap.year_g_m2 * (1 + 1e-9):
+            return open_day
+        day = recent[0].on + timedelta(days=365)
 
 
 def sulphur_jobs(
@@ -115,12 +130,7 @@ def sulphur_jobs(
     spread: list[Job] = []
     for n, rate in enumerate(rates, start=1):
         day = first if not spread else spread[-1].on + timedelta(days=interval_days)
-        while (year := _next(open_days, day)) and cap.year_g_m2 is not None:
-            recent = [job for job in spread if (year - job.on).days < 365]
-            if (sum(job.rate_g_m2 for job in recent) + rate) * per_product <= cap.year_g_m2 * (1 + 1e-9):
-                break
-            day = recent[0].on + timedelta(days=365)
-        day = _next(open_days, day)
+        day = _under_the_year(open_days, spread, day, rate, cap, per_product)
         if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
             jobs.append(_retest(len(jobs) + 1, day - timedelta(days=28)))
         job = Job(

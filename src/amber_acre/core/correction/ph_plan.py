@@ -38,7 +38,8 @@ class PhBrief:
 
     ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction that
     still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the year's
-    fertilizers leave, as CaCO₃.
+    fertilizers leave, as CaCO₃. ``moved``: which way something that went down within a year moves the pH. ``thick``: size
+    planned on over the smallest it can be, where the label is held.
     """
 
     kind: str
@@ -56,6 +57,9 @@ class PhBrief:
     running: Direction | None
     corrected_since_test: bool
     acid_g_m2_year: float = 0.0
+    moved: Direction | None = None
+    free_lime: float | None = None
+    thick: float = 1.0
 
 
 @dataclass(frozen=True)
@@ -80,7 +84,7 @@ class PhChoice:
 class PhPlan:
     """The correction: full and starting amount in g/m² of product, jobs, expected course, sentences, working.
 
-    ``questions`` want a confirmation; ``warnings`` are read. ``need_g_m2``: pure CaCO₃ or sulphur for the full change.
+    ``drift_per_year``: what the year's fertilizers move the pH. ``questions`` want a confirmation; ``warnings`` are read. ``need_g_m2``: pure CaCO₃ or sulphur for the full change.
     """
 
     brief: PhBrief
@@ -94,13 +98,14 @@ class PhPlan:
     questions: tuple[str, ...]
     warnings: tuple[str, ...]
     working: Working
+    drift_per_year: float = 0.0
 
 
 def plan_ph(brief: PhBrief, choice: PhChoice) -> PhPlan:
     """Works a correction out, or refuses it with the sentence that says why (AmberError)."""
     if brief.ph is None:
         raise MissingInput("The pH is not known: enter a test or read it by probe first.", field="ph")
-    refuse_both_ways(choice.direction, brief.running)
+    refuse_both_ways(choice.direction, brief.running or brief.moved)
     if brief.running == choice.direction:
         raise DoesNotFit("A correction runs here already. End it first, or wait for its re-test.", field="direction")
     if brief.corrected_since_test:
@@ -133,10 +138,12 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     )
     full = lime_product(need, grade, working)
     total = below_the_lab(full, choice.start_share, working)
-    cap = _under_label(HYDRATED_CAP if grade.kind == "hydrated" else LIME_CAPS[choice.placement], choice, 1.0)
-    jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate)
+    cap = _under_label(
+        HYDRATED_CAP if grade.kind == "hydrated" else LIME_CAPS[choice.placement], choice, 1.0, brief.thick
+    )
+    jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate, cap)
     expected = _course(brief, ph, choice, jobs, full, need, grade.kind == "hydrated")
-    warnings = []
+    warnings = _old(brief, choice)
     if choice.target_ph > 7.0:
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
     if grade.kind == "hydrated":
@@ -158,6 +165,7 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         (question,) if question else (),
         tuple(warnings),
         working,
+        _drift(brief, choice, need),
     )
 
 
@@ -180,16 +188,18 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
             "hydrangea see the flower colour page.",
             field="product",
         )
-    need = sulphur_need(ph, choice.target_ph, brief.texture.sulphur, choice.depth_mm, working, free_lime)
+    need = sulphur_need(
+        ph, choice.target_ph, brief.texture.sulphur, choice.depth_mm, working, free_lime, yearly_g_m2=SULPHUR_CAPS[choice.placement].year_g_m2 or 0
+    )  # fmt: skip
     if need.hopeless:
         raise DoesNotFit(need.sentence, field="direction")
     full = acidifying_product(need.total_g_m2, share, working)
     total = below_the_lab(full, choice.start_share, working)
-    cap = _under_label(SULPHUR_CAPS[choice.placement], choice, share)
+    cap = _under_label(SULPHUR_CAPS[choice.placement], choice, share, brief.thick)
     rates = split(total, cap, working, share)
     jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share)
     expected = _course(brief, ph, choice, jobs, full, need.total_g_m2 * CARBONATE_PER_SULPHUR, False)
-    warnings = [need.sentence]
+    warnings = [need.sentence, *_old(brief, choice)]
     if product.soil.elemental_sulphur == 0:
         warnings.append(
             f"{1 / share:.1f} times the weight of sulphur{_as_hydrate(product)}: right only where iron is short as well. It stains paving."
@@ -197,11 +207,11 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     question = large_on_probe(total * share, LARGE_SULPHUR_G_M2) if brief.on_probe else ""
     return PhPlan(
         brief, choice, need.total_g_m2, full, total, tuple(jobs), expected, need, (question,) if question else (),
-        tuple(warnings), working,
+        tuple(warnings), working, _drift(brief, choice, need.total_g_m2 * CARBONATE_PER_SULPHUR),
     )  # fmt: skip
 
 
-def _under_label(cap: Cap, choice: PhChoice, share: float) -> Cap:
+def _under_label(cap: Cap, choice: PhChoice, share: float, thick: float) -> Cap:
     """The cap held under the product's label, which is the law: rate, interval (DoesNotFit), yearly maximum."""
     label = choice.product.label
     if choice.interval_days < label.interval_days:
@@ -209,16 +219,29 @@ def _under_label(cap: Cap, choice: PhChoice, share: float) -> Cap:
             f"The label of {choice.product.name} asks for {label.interval_days} days between. Lengthen the interval.",
             field="interval",
         )
-    yearly = None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 * share
+    yearly = None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 * share / thick
     year = min((limit for limit in (cap.year_g_m2, yearly) if limit is not None), default=None)
-    if label.max_g_m2 * share < cap.once_g_m2:
+    if label.max_g_m2 * share / thick < cap.once_g_m2:
         return Cap(
-            label.max_g_m2 * share,
+            label.max_g_m2 * share / thick,
             year,
-            f"the label's highest rate, {choice.product.rate_words(label.max_g_m2)}",
+            f"the label's highest rate, {choice.product.rate_words(label.max_g_m2)}"
+            + (", at the small end" if thick > 1 else ""),
             "label",
         )
     return Cap(cap.once_g_m2, year, cap.words, cap.source)
+
+
+def _old(brief: PhBrief, choice: PhChoice) -> list[str]:
+    """The word for a test that is too old to be planned on."""
+    doubt = brief.test.age_doubt(choice.first) if brief.test is not None and not brief.on_probe else None
+    return [doubt.sentence] if doubt else []
+
+
+def _drift(brief: PhBrief, choice: PhChoice, carbonate_g_m2: float) -> float:
+    """pH a year that the fertilizers move, by the lime for a unit of pH in this soil."""
+    change = abs(choice.target_ph - (brief.ph or 0.0))
+    return -brief.acid_g_m2_year * change / carbonate_g_m2 if carbonate_g_m2 else 0.0
 
 
 def _as_hydrate(product: Product) -> str:
@@ -228,6 +251,8 @@ def _as_hydrate(product: Product) -> str:
 
 def _free_lime(brief: PhBrief) -> float | None:
     """Free lime from the test, else the least that the fizz test points to, else not known."""
+    if brief.free_lime is not None:
+        return brief.free_lime
     if brief.test is not None and "free_lime" in brief.test.values:
         return brief.test.values["free_lime"]
     return FIZZ_TEST[brief.fizz][1] if brief.fizz in FIZZ_TEST else None
@@ -262,8 +287,7 @@ def _course(
     if not doses:
         return None
     change = abs(choice.target_ph - ph)
-    per_unit = carbonate_g_m2 / change if change else 0.0  # g/m² of CaCO₃ for a unit of pH
-    drift = -brief.acid_g_m2_year / per_unit if per_unit else 0.0
+    drift = _drift(brief, choice, carbonate_g_m2)
     spread = brief.half_spread if brief.on_probe else PROBE_ERROR / 3
     return course(
         brief.climate,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from datetime import date
 from types import MappingProxyType
@@ -264,6 +264,14 @@ def ppm_from_typed(value: float, unit: TestUnit, element: Measured = "p") -> Mil
 def times_as_acid(ph: float, than_ph: float) -> float:
     """How many times as acid ``ph`` is as ``than_ph``: 10 ** (than − ph) [ph-definition]."""
     return float(10 ** (than_ph - ph))
+
+
+def newest_with(tests: Sequence[SoilTest], *measures: Measured) -> SoilTest | None:
+    """The first test, newest first, that holds any of the measures, else the newest, else None.
+
+    A re-test of pH alone does not make phosphorus unknown.
+    """
+    return next((test for test in tests if any(key in test.values for key in measures)), tests[0] if tests else None)
 
 
 def refuse_doubts(test: SoilTest, region: str = "") -> None:

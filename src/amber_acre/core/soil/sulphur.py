@@ -32,11 +32,11 @@ class SulphurNeed:
 
 def sulphur_need(
     ph: float, target_ph: float, texture: SulphurTexture, depth_mm: float, working: Working,
-    free_lime: float | None = None, bulk_density: float | None = None,
+    free_lime: float | None = None, bulk_density: float | None = None, yearly_g_m2: float = SURFACE_YEAR_G_M2,
 ) -> SulphurNeed:  # fmt: skip
     """Sulphur (as the element) to bring ``depth_mm`` (20–400) of soil from ``ph`` to ``target_ph``, 4.5 to 8.5 [wfh, small-fruit].
 
-    ``free_lime``: fraction of CaCO₃, neutralised first; None: not tested. Bulk density in g/cm³, the furrow slice's
+    ``yearly_g_m2``: most sulphur of a year, as it is placed; over six years of it is hopeless. ``free_lime``: fraction of CaCO₃, neutralised first; None: not tested. Bulk density in g/cm³, the furrow slice's
     1.32 where None. Nothing where the soil is at its target.
     """
     if not 20 <= depth_mm <= 400:
@@ -66,9 +66,9 @@ def sulphur_need(
         [Figure("table_g_m2", table, "g/m²", "by the table"), Figure("lime_g_m2", lime, "g/m²", "for free lime")],
         table + lime, "g/m²", "wfh",
     )  # fmt: skip
-    years = total / SURFACE_YEAR_G_M2
-    hopeless = bool(lime) and years > HOPELESS_YEARS
-    return SulphurNeed(table, lime, total, years, hopeless, _verdict(lime, total, years, free_lime))
+    years = total / yearly_g_m2
+    hopeless = years > HOPELESS_YEARS
+    return SulphurNeed(table, lime, total, years, hopeless, _verdict(lime, total, years, free_lime, yearly_g_m2))
 
 
 def _by_tables(ph: float, target_ph: float, texture: SulphurTexture, depth_mm: float, working: Working) -> float:
@@ -131,11 +131,11 @@ def _for_free_lime(free_lime: float, depth_mm: float, bulk_density: float | None
     )  # fmt: skip
 
 
-def _verdict(lime: float, total: float, years: float, free_lime: float | None) -> str:
-    if lime and years > HOPELESS_YEARS:
+def _verdict(lime: float, total: float, years: float, free_lime: float | None, yearly: float) -> str:
+    if years > HOPELESS_YEARS:
+        cause = f"free lime ({(free_lime or 0) * 100:.2g} % CaCO₃) uses up the acid first. " if lime else ""
         return (
-            f"Hopeless: free lime ({(free_lime or 0) * 100:.2g} % CaCO₃) uses up the acid first. {total:.0f} g/m² of sulphur is "
-            f"{years:.0f} years of the {SURFACE_YEAR_G_M2:.0f} g/m² a year that established plants bear. Plant what bears lime, "
+            f"Hopeless: {cause}{total:.0f} g/m² of sulphur is {years:.0f} years of the {yearly:.0f} g/m² a year that may go down. Plant what bears lime, "
             "build a raised bed of other soil, or feed iron as a chelate that holds at this pH."
         )
     if free_lime is None:

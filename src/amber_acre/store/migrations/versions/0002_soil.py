@@ -155,6 +155,7 @@ def _create_corrections() -> None:
         sa.Column("from_ph", sa.Double(), nullable=True),
         sa.Column("target_ph", sa.Double(), nullable=True),
         sa.Column("half_spread", sa.Double(), nullable=False),
+        sa.Column("drift_per_year", sa.Double(), nullable=False),
         sa.Column("placement", sa.String(), nullable=False),
         sa.Column("full_g_m2", sa.Double(), nullable=False),
         sa.Column("total_g_m2", sa.Double(), nullable=False),

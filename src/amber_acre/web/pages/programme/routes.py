@@ -156,6 +156,7 @@ def _page(
         chosen=chosen,
         soil=soil,
         season_jobs=soil_side.season_jobs(chosen) if chosen else [],
+        apart=soil_side.lime_beside_nitrogen(chosen) if chosen else [],
         pale=soil_side.unasked_pale(session, chosen.area.id) if chosen else None,
         open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
         judged=judged,

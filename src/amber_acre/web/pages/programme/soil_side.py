@@ -18,6 +18,7 @@ from amber_acre.web.draw.lane import LaneDrawing, draw_jobs
 from amber_acre.web.draw.tape import Tape
 from amber_acre.web.shown import Shown
 
+APART_DAYS = 14  # between lime and urea or ammonium [common-practice]
 PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
 
 
@@ -74,3 +75,25 @@ def unasked_pale(session: Session, area_id: int) -> date | None:
         return None
     asked = any(f.kind == "pale" and f.found_on >= look.on_day for f in findings_of(session, [area_id]))
     return None if asked else look.on_day
+
+
+def lime_beside_nitrogen(lane: Lane) -> list[str]:
+    """Sentences for every round with urea or ammonium within a fortnight of a lime job: ammonia is lost beside fresh lime."""
+    found = []
+    lime = [
+        job
+        for _, job in season_jobs(lane)
+        if job.product is not None and job.product.soil.lime_kind and not job.skipped
+    ]
+    for job in lime:
+        on = job.done_on or job.job.on
+        for judged in lane.year.rounds:
+            feed = judged.round
+            ammonia = feed.product.nitrogen.get("urea", 0.0) + feed.product.nitrogen.get("ammoniacal", 0.0)
+            day = judged.done_on or feed.on
+            if feed.counts and ammonia > 0.02 and abs((day - on).days) < APART_DAYS:
+                found.append(
+                    f"R{feed.number} ({feed.product.name}, {day:%-d %B}) and {job.job.name} ({on:%-d %B}) lie {abs((day - on).days)} days "
+                    f"apart: urea and ammonium are lost as ammonia beside fresh lime. Keep {APART_DAYS} days between."
+                )
+    return found

@@ -57,6 +57,8 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
     way: Direction = "up" if posted.get("way") == "up" else "down"
     products = _products(session, way)
     read, plan = _work_out(ground, products, posted)
+    if plan is not None and not plan.jobs:
+        read.refuse(MissingInput("Nothing is needed: there is nothing to enter.", field="direction"))
     if plan is None or read.faults:
         return _page(request, area, ground, products, read, plan, today, 422)
     row = store.enter_ph_plan(session, area.id, plan, ground.ph_from, today)
@@ -213,6 +215,6 @@ def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]],
         abs(row.target_ph - row.from_ph), "up" if row.kind == "up" else "down",
         next(p for p in ("surface", "raked", "tilled") if p == row.placement), ground.says("wet") != "yes",
         row.product is not None and row.product.soil_action is not None and row.product.soil_action.lime_kind == "hydrated",
-        spread=row.half_spread,
+        drift_per_year=row.drift_per_year, spread=row.half_spread,
     )  # fmt: skip
     return draw_ladder(expected, jobs, row.target_ph, today)
