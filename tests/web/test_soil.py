@@ -72,6 +72,8 @@ def test_the_acid_heath_limes_one_zone_and_acidifies_another(demo: Browser) -> N
     blue = page_of(demo, f"/areas/{HYDRANGEA}/soil/colour")
     assert "From pH 5.9 to about 5.2" in blue
     assert "Bone meal and superphosphate" in blue
+    assert "pH 5.9 to 5.2 answers pH 5.9 by laboratory" in page_of(demo, f"/areas/{HYDRANGEA}/soil")
+    assert 'href="/corrections/2"' in demo.get(f"/areas/{HYDRANGEA}/soil/ph").text
     ladder = page_of(demo, "/corrections/2")
     assert "Expected pH from 5.9 on 27 May 2026" in ladder
     assert "Sulphur dust can catch fire" in ladder
