@@ -244,7 +244,7 @@ def test_figures_are_read_with_their_units(key: Any, text: str, value: float, ke
         ("salts", "3 ppm", "not a unit of salts"),
         ("ph", "6.4 ppm", "not a number"),
         ("clay", "120", "outside 0–100"),
-        ("k", "80000", "check the figure and its unit"),
+        ("k", "80000", "Check the unit on the report"),
     ],
 )
 def test_figures_that_cannot_be_are_refused(key: Any, text: str, words: str) -> None:

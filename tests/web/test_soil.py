@@ -548,3 +548,47 @@ def test_bulk_material_and_lime_are_put_on_the_shelf(browser: Browser) -> None:
     made = browser.post("/shelf/new", compost)
     assert made.status_code == 303
     assert "Bulk density 0.6" in page_of(browser, made.headers["location"])
+
+
+def test_a_property_without_a_lawn_has_a_tape_for_its_soil_jobs(demo: Browser, demo_engine: Engine) -> None:
+    bare = page_of(demo, "/properties/8")
+    assert "No lawn here yet" in bare
+    form = {
+        "option": "sand-compost",
+        "dose": "10 mm",
+        "years": "1",
+        "first": "2026-06-01",
+        "product": product_id(demo_engine, "Darkloaf Compost"),
+    }
+    assert demo.post("/areas/45/soil/amend", form, page="/areas/45/soil").status_code == 303
+    year = page_of(demo, "/properties/8")
+    assert "Palm corner bed: soil" in year
+    assert "Top " in year
+
+
+def test_lime_and_urea_close_together_are_warned_about(demo: Browser, demo_engine: Engine) -> None:
+    test = TEST | {"ph": "5.6", "k": "120", "sand": "30", "silt": "36", "clay": "34", "taken_on": "2026-05-20"}
+    assert demo.post(f"/areas/{ORCHARD}/soil/tests/new", test).status_code == 303
+    form = LIMING | {"product": product_id(demo_engine, "Chalkdust 94"), "region": "cool", "first": "2026-06-05"}
+    assert demo.post(f"/areas/{ORCHARD}/soil/ph", form, page=f"/areas/{ORCHARD}/soil").status_code == 303
+    words = page_of(demo, f"/properties/1?area={ORCHARD}")
+    assert "lost as ammonia beside fresh lime" in words
+
+
+def test_what_went_down_without_a_correction_counts_too(demo: Browser, demo_engine: Engine) -> None:
+    sulphur = product_id(demo_engine, "Yellowseam 90")
+    opened = demo.get(f"/areas/{PADDOCK}/log")
+    key = re.search(r'name="form_key" value="([^"]+)"', opened.text)
+    assert key is not None
+    entry = {
+        "form_key": key[1],
+        "product": sulphur,
+        "amount": "10 kg",
+        "covered": "850 m²",
+        "applied_on": "2026-05-01",
+        "who": "Oda",
+    }
+    assert demo.post(f"/areas/{PADDOCK}/log", entry).status_code == 303
+    form = LIMING | {"product": product_id(demo_engine, "Chalkdust 94")}
+    refused = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
+    assert "it cannot be raised as well" in html.unescape(refused.text)

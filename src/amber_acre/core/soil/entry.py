@@ -6,8 +6,8 @@ import re
 from collections.abc import Mapping
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError, NotUnderstood, OutOfRange
-from amber_acre.core.soil.evidence import TestUnit, ppm_from_typed
+from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.soil.evidence import TestUnit, check_possible, ppm_from_typed
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
 
 _UNITS: dict[str, TestUnit] = {
@@ -30,7 +30,7 @@ def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float,
     try:
         if row.quantity == "percent":
             share = typed.percentage(plain, key).value
-            _held(key, share, text)
+            check_possible(key, share)
             return share, f"{text.strip().removesuffix('%').strip()} %"
         found = re.fullmatch(r"([-+−]?[\d.,\s]*\d)\s*(.*)", plain)
         number = typed.number(found[1] if found else plain, key)
@@ -56,27 +56,8 @@ def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float,
         value, words = number * SALT_UNITS[suffix], suffix
     elif suffix and suffix.replace(" ", "") not in (row.unit.replace(" ", ""), "meq/100g", "cmol/kg", "meq"):
         raise NotUnderstood(f"“{text.strip()}” is not a number. Type it like 12.5 or 1,250.", field=key, value=text)
-    _held(key, value, text)
+    check_possible(key, value)
     return value, f"{below}{found[1].strip() if found else plain} {words}".strip()
-
-
-def _held(key: Measured, value: float, text: str) -> None:
-    row = MEASURES[key]
-    if not row.low <= value <= row.high:
-        scale = 100 if row.quantity == "percent" else 1
-        unit = " %" if scale == 100 else f" {row.unit}" if row.unit else ""
-        name = "pH" if key == "ph" else f"{row.name} of"
-        raise OutOfRange(
-            f"{name} {value * scale:,.5g}{unit} is outside {row.low * scale:g}–{row.high * scale:,.6g}{unit}: "
-            + (
-                "no soil reads that. Check the figure."
-                if row.quantity == "number"
-                else "check the figure and its unit."
-            ),
-            field=key,
-            value=text,
-            limits=(row.low, row.high),
-        )
 
 
 def read_values(

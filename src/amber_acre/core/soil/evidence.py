@@ -50,7 +50,7 @@ class SoilTest:
         if not self.values:
             raise MissingInput("The test holds no figure. Type at least the pH.", field="ph")
         for key, value in self.values.items():
-            _possible(key, value)
+            check_possible(key, value)
         if self.extractant is not None and self.extractant not in EXTRACTANTS:
             raise OutOfRange("Choose the extractant named on the report.", field="extractant")
         if self.extractant is None and any(element in self.values for element in ELEMENTS):
@@ -109,7 +109,8 @@ class SoilTest:
         return tuple(found)
 
 
-def _possible(key: Measured, value: float) -> None:
+def check_possible(key: Measured, value: float) -> None:
+    """Refuses a figure, in the unit kept, that no soil reads (OutOfRange, field: the measure)."""
     row = MEASURES[key]
     if row.low <= value <= row.high:
         return

@@ -16,11 +16,12 @@ from amber_acre.core.programme.judging import JudgedRound, judge
 from amber_acre.core.programme.supply import Ribbon, release_working
 from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.quantities import GramsPerSquareMetre
-from amber_acre.core.season.climate import next_season_start
+from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
 from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
+from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stock_kg
@@ -133,8 +134,11 @@ def _page(
     )
     lanes = store.lanes(session, areas, season, day) if season else []
     tape, drawn = None, []
+    if season is None and everything:
+        season = season_start(climate_of(place.climate), day)
     if season is not None:
-        tape = draw_tape(season, next_season_start(season), lanes[0].year.spans, day)
+        windows = lanes[0].year.spans if lanes else soil_side.windows_of(place, season)
+        tape = draw_tape(season, next_season_start(season), windows, day)
         drawn = [
             DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown, soil_side.jobs_of(lane))) for lane in lanes
         ]

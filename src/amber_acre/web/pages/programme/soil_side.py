@@ -10,9 +10,13 @@ from sqlalchemy.orm import Session
 from amber_acre.core.correction.jobs import SoilJob
 from amber_acre.core.correction.soil_ledger import SoilLedger, SoilUse, soil_ledger
 from amber_acre.core.programme.brief import standing
+from amber_acre.core.season.climate import daily_series, next_season_start
+from amber_acre.core.season.windows import Span, spans
+from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import corrections_of, findings_of, soil_jobs
 from amber_acre.store.programmes import Lane
-from amber_acre.store.tables import AreaRow, SoilJobRow
+from amber_acre.store.rules import rule_set_of
+from amber_acre.store.tables import AreaRow, PropertyRow, SoilJobRow
 from amber_acre.store.walks import walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_jobs
 from amber_acre.web.draw.tape import Tape
@@ -25,6 +29,13 @@ PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
 def jobs_of(lane: Lane) -> list[SoilJob]:
     """The soil jobs of a lane."""
     return [job for _, job in lane.jobs]
+
+
+def windows_of(place: PropertyRow, season: date) -> tuple[Span, ...]:
+    """Frost, heat and closed times of a property without a lawn, on its tape."""
+    climate = climate_of(place.climate)
+    series = daily_series(climate, season, next_season_start(season))
+    return spans(climate, series, rule_set_of(place.rule_set).blackouts, "cool")
 
 
 def season_jobs(lane: Lane) -> list[tuple[SoilJobRow, SoilJob]]:
