@@ -12,7 +12,7 @@ demo: $(VENV)/demo.stamp ## the demo world on this machine; prints its address
 	$(RUN) -m amber_acre demo
 
 test: lint ## everything: style, types, import contracts, core, store, web and browser tests
-	$(BIN)/python -m pytest -n 2
+	$(BIN)/python -m pytest -n 2 --dist worksteal
 
 lint: $(VENV)/test.stamp
 	$(BIN)/ruff format --check src tests benchmarks

@@ -47,7 +47,6 @@ def _enter_and_read(page: Page, address: str) -> None:
     page.get_by_role("button", name="Save the test").click()
     expect(page.locator("#fault-buffer_ph")).to_contain_text("Were the two swapped?")
     expect(page.locator("#f-sand")).to_have_value("30")
-    accessible(page)
     page.locator("#f-buffer_ph").fill("6.5")
     page.get_by_role("button", name="Save the test").click()
     expect(page.get_by_role("heading", name="Texture: clay loam")).to_be_visible()
@@ -71,7 +70,6 @@ def _lime(page: Page) -> None:
     expect(page.locator("#fault-placement")).to_contain_text("bare ground")
     page.get_by_label("on the surface").check()
     expect(page.locator("svg.ladder")).to_be_visible()
-    accessible(page)
     page.get_by_role("button", name="Enter it in the year").click()
     expect(page.get_by_role("heading", name="pH 5.6 to")).to_be_visible()
     expect(page.get_by_text("Working, as it was made")).to_be_visible()
@@ -92,7 +90,6 @@ def _log(page: Page) -> None:
 
 def _match_a_file(page: Page, address: str) -> None:
     page.goto(f"{address}/properties/4/soil/file")
-    accessible(page)
     fill(page, {"laboratory": "Hill Bench", "text": FILE})
     page.get_by_role("button", name="Read it").click()
     expect(page.get_by_label("Column pH is")).to_have_value("ph")
