@@ -392,6 +392,19 @@ def test_photographs_are_taken_on_the_walk(demo: Browser) -> None:
     assert "gate, 27 May 2026" in demo.get("/areas/6/looks").text
 
 
+def test_plants_are_found_by_the_ph_of_the_soil(demo: Browser) -> None:
+    sour, limy = text_of(demo, "/almanac/plants?ph=4.5"), text_of(demo, "/almanac/plants?ph=7.6")
+    assert "Calluna vulgaris" in sour
+    assert "Calluna vulgaris" not in limy
+    assert "Syringa vulgaris" in limy
+    assert "Syringa vulgaris" not in sour
+    wrong = demo.get("/almanac/plants?ph=sour&q=lilac").text
+    assert "not a number" in sentence_beside(wrong, "ph")
+    assert 'value="lilac"' in wrong
+    assert "Syringa vulgaris" in wrong
+    assert "no soil reads that" in sentence_beside(demo.get("/almanac/plants?ph=76").text, "ph")
+
+
 def test_the_firm_adds_a_plant_of_its_own(demo: Browser) -> None:
     mine = PLANT | {"botanical": "Quillwort × ambrosia", "group": "perennial", "common": "amber quillwort"}
     wrong = demo.post("/almanac/plants/new", mine | {"botanical": "7", "group": "moss", "ph": "sweet"})

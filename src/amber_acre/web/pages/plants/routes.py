@@ -6,6 +6,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import AmberError
+from amber_acre.core.soil.entry import read_value
 from amber_acre.core.tables import plants as table
 from amber_acre.core.tables.plants import EDITABLE, FLAGS, GROUPS, GROWTH, NITROGEN_G_M2, SUN, Plant, catalogue, key_of
 from amber_acre.store import plants as store
@@ -16,20 +17,29 @@ router = APIRouter()
 
 
 @router.get("/almanac/plants")
-def list_plants(request: Request, session: Reading, q: str = "", group: str = "") -> HTMLResponse:
-    """Plants by part of a name and group."""
+def list_plants(request: Request, session: Reading, q: str = "", group: str = "", ph: str = "") -> HTMLResponse:
+    """Plants by part of a name, group and a pH their range takes in; all pH where it is no figure, which is said."""
     wanted = q.strip().lower()
+    faults: Faults = {}
+    at: float | None = None
+    if ph.strip():
+        try:
+            at, _ = read_value("ph", ph)
+        except AmberError as error:
+            faults["ph"] = Fault(error.sentence)
     chosen = [
         plant
         for plant in store.plants(session)
-        if (not wanted or wanted in plant.names) and (group not in GROUPS or plant.group == group)
+        if (not wanted or wanted in plant.names)
+        and (group not in GROUPS or plant.group == group)
+        and (at is None or plant.ph[0] <= at <= plant.ph[1])
     ]
     return render(
         request,
         "plants/list.html",
         plants=chosen,
-        q=q,
-        group=group,
+        typed={"q": q, "group": group, "ph": ph},
+        faults=faults,
         groups=GROUPS,
         words=_words,
         total=len(store.plants(session)),
