@@ -338,6 +338,31 @@ def test_shortages_that_are_none(changes: dict[str, Any], words: str) -> None:
         shortage(**changes)
 
 
+def test_the_label_of_a_nutrient_holds_for_its_year_and_at_the_small_end() -> None:
+    """45 g/m² a year and 15 at a time: a fourth dose waits until the first is a year back."""
+    much = shortage(by="lab", advice_g_m2=24.0)  # 22 g/m² of K still, 53 g/m² of product: four doses
+    spread = [job for job in much.jobs if job.work == "spread"]
+    assert len(spread) == 4
+    assert (spread[3].on - spread[0].on).days >= 365
+    for first in spread:
+        within = [job.rate_g_m2 for job in spread if 0 <= (job.on - first.on).days < 365]
+        assert sum(within) <= 45 * (1 + 1e-9)
+    assert "more than a year" in much.warnings[-1]
+    narrow = shortage(thick=1.25)
+    assert max(job.rate_g_m2 for job in narrow.jobs) * 1.25 <= 15 * (1 + 1e-9)
+    assert sum(job.rate_g_m2 for job in narrow.jobs) == pytest.approx(narrow.total_g_m2)
+
+
+@pytest.mark.parametrize(
+    ("changes", "words"),
+    [({"runs_since": date(2026, 5, 1)}, "entered 1 May 2026"), ({"corrected_since_test": True}, "Test again first")],
+)
+def test_a_shortage_is_not_filled_twice(changes: dict[str, Any], words: str) -> None:
+    with pytest.raises(DoesNotFit, match=words) as refused:
+        shortage(**changes)
+    assert refused.value.field == "element"
+
+
 def test_a_chelate_may_go_where_a_plain_salt_may_not() -> None:
     made = shortage(
         element="fe", product=IRON, test=SoilTest.of(DAY, "mehlich-3", ph=7.6, fe=38), by="range", chelate=True

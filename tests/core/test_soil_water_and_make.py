@@ -250,7 +250,7 @@ def test_watering_tapers_as_roots_deepen(available: float, roots: float, depleti
         assert week.mm_each > 0
         if week.times_a_day == 1:
             assert week.mm_each == pytest.approx(available * week.roots_mm * depletion)
-    with pytest.raises(OutOfRange, match="new roots"):
+    with pytest.raises(OutOfRange, match="deeper than the new ones"):
         establishment(available, 5, depletion, use)
 
 

@@ -364,6 +364,8 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
     made = demo.post(url, form | {"product": compost}, page=url)
     assert made.status_code == 303
     assert "Compost, top-dressed 2 of 2" in page_of(demo, made.headers["location"])
+    twice = demo.post(url, form | {"product": compost}, page=url)
+    assert "is in the year already, entered 27 May 2026" in sentence_beside(twice.text, "option")
     assert demo.post(f"/areas/{ORCHARD}/findings", {"kind": "sand", "words": "thin"}, page=url).status_code == 303
     assert "thin" in page_of(demo, f"{url}?finding=sand")
     assert "“two” is not a number" in page_of(demo, f"{url}?finding=clay&option=clay-compost&blend=two+compost")
@@ -372,6 +374,11 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
 def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, demo_engine: Engine) -> None:
     potash = product_id(demo_engine, "Straight Potash 0-0-50")
     url, token = f"/areas/{BAY_LAWN}/soil/nutrient", f"/areas/{BAY_LAWN}/soil"
+    twice = page_of(demo, f"{url}?element=k&by=minimum&product={potash}")
+    assert "Potassium is in the year already, entered 27 May 2026: it would go down twice" in twice
+    running = re.search(r'href="(/corrections/\d+)"[^>]*>Potassium that is short', demo.get(token).text)
+    assert running is not None
+    assert demo.post(f"{running[1]}/end", {"why": "other product"}, page=running[1]).status_code == 303
     words = page_of(demo, f"{url}?element=k&by=minimum&product={potash}")
     found = re.search(
         r"lacking ([\d.]+) g/m², the year’s feeds bring ([\d.]+) g/m²; so ([\d.]+) g/m² of Straight", words
@@ -383,6 +390,9 @@ def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, 
     made = demo.post(url, form, page=token)
     assert made.status_code == 303
     assert "potassium of the test, 3 March 2026" in page_of(demo, made.headers["location"])
+    again = demo.post(url, form, page=token)
+    assert again.status_code == 422
+    assert "it would go down twice" in html.unescape(again.text)
     assert "does not test low" in page_of(
         demo, f"/areas/{GREEN}/soil/nutrient?element=fe&product={product_id(demo_engine, 'Rustless Iron 6')}"
     )
@@ -390,6 +400,8 @@ def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, 
         demo, f"/areas/{FRONT}/soil/nutrient?element=fe&by=range&product={product_id(demo_engine, 'Rustless Iron 6')}"
     )
     assert "a plain salt of it would be locked up too" in iron
+    location = made.headers["location"]
+    assert demo.post(f"{location}/end", {"why": "other product"}, page=location).status_code == 303
     assert demo.post(url, form | {"first": "soon"}, page=token).status_code == 422
     assert "advises nothing for it" in page_of(demo, f"{url}?element=k&by=lab&product={potash}")
     heath = page_of(demo, f"/areas/{HEATH}/soil/nutrient?element=k&by=lab&product={potash}")
@@ -427,6 +439,9 @@ def test_a_new_lawn_is_watered_week_by_week(demo: Browser) -> None:
     assert made.status_code == 303
     assert "Water, week 1:" in page_of(demo, made.headers["location"])
     assert "Water, week 1:" in page_of(demo, "/")
+    twice = demo.post(url, form, page=f"/areas/{NUMBER_3}/soil")
+    assert "Watering of a new lawn is in the year already" in sentence_beside(twice.text, "purpose")
+    assert "deeper than the new ones" in page_of(demo, f"{url}?purpose=establish&roots=2+cm&month=6")
     standing = demo.post(url, form | {"purpose": ""}, page=f"/areas/{NUMBER_3}/soil")
     assert standing.status_code == 422
     for change, said in (

@@ -106,7 +106,7 @@ def enter_nutrient_plan(
     tested = f", {test.taken_on:%-d %B %Y}" if test is not None else ""
     row = CorrectionRow(
         area_id=area_id, kind="nutrient", name=f"{name} that is short", answers=f"{name.lower()} of the test{tested}", made_on=today,
-        product_id=product_id, full_g_m2=plan.total_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working), half_spread=0.0,
+        product_id=product_id, option=plan.element, full_g_m2=plan.total_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working), half_spread=0.0,
     )  # fmt: skip
     return add_correction(session, row, plan.jobs)
 
@@ -204,6 +204,23 @@ def running_direction(session: Session, area_id: int, day: date) -> Direction | 
         if spread and (day - spread[-1].on_day).days < 365:
             return "up" if row.kind == "up" else "down"
     return None
+
+
+def runs_since(session: Session, area_id: int, kind: str, option: str, day: date) -> date | None:
+    """The day a correction of this kind and option was entered that still runs: not ended, its last job not closed; or None."""
+    for row in corrections_of(session, [area_id]):
+        same = row.kind == kind and row.option == option and row.ended_at is None
+        if same and any(job.closes >= day for job in row.jobs if not job.skipped):
+            return row.made_on
+    return None
+
+
+def nutrient_since(session: Session, area_id: int, element: str, tested: date) -> bool:
+    """Whether a correction of an element put something down after the day of a test."""
+    jobs = [
+        job.id for row in corrections_of(session, [area_id]) if row.kind == "nutrient" and row.option == element for job in row.jobs
+    ]  # fmt: skip
+    return any(on > tested for on, _ in _logged(session, jobs, date.max).values())
 
 
 def _moves(session: Session, area_id: int) -> list[tuple[date, Direction]]:

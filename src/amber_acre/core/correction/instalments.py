@@ -82,10 +82,10 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
     if not 28 <= interval_days <= 366:
         raise OutOfRange("Lime instalments lie 28 to 366 days apart (1 to 6 months is usual).", field="interval", limits=(28, 366))  # fmt: skip
     jobs: list[Job] = []
-    thawed = _days(climate, first, lambda mean, low: low > 0)
+    thawed = open_days(climate, first, lambda mean, low: low > 0)
     for n, rate in enumerate(rates, start=1):
-        day = _under_the_year(
-            thawed, jobs, first if not jobs else jobs[-1].on + timedelta(days=interval_days), rate, cap, 1.0
+        day = under_the_year(
+            thawed, jobs, first if not jobs else jobs[-1].on + timedelta(days=interval_days), rate, cap
         )
         jobs.append(Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
     if jobs:
@@ -93,7 +93,9 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
     return jobs
 
 
-def _under_the_year(days: list[date], spread: list[Job], day: date, rate: float, cap: Cap, per_product: float) -> date:
+def under_the_year(
+    days: list[date], spread: list[Job], day: date, rate: float, cap: Cap, per_product: float = 1.0
+) -> date:
     """The first open day from ``day`` on which a dose keeps any twelve months under the cap's year."""
     while True:
         open_day = _next(days, day)
@@ -121,7 +123,7 @@ def sulphur_jobs(
     if not 28 <= interval_days <= 366:
         raise OutOfRange("Sulphur doses lie 28 to 366 days apart.", field="interval", limits=(28, 366))
     warm = timing == "warm"
-    open_days = _days(
+    workable = open_days(
         climate,
         first,
         lambda mean, low: mean > SULPHUR_WORKS_ABOVE_C if warm else low > 0 and mean <= SULPHUR_WORKS_ABOVE_C,
@@ -130,7 +132,7 @@ def sulphur_jobs(
     spread: list[Job] = []
     for n, rate in enumerate(rates, start=1):
         day = first if not spread else spread[-1].on + timedelta(days=interval_days)
-        day = _under_the_year(open_days, spread, day, rate, cap, per_product)
+        day = under_the_year(workable, spread, day, rate, cap, per_product)
         if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
             jobs.append(_retest(len(jobs) + 1, day - timedelta(days=28)))
         job = Job(
@@ -147,7 +149,7 @@ def _retest(number: int, day: date) -> Job:
     return Job(number, "Test again before any more", "retest", day, day - timedelta(days=14), day + timedelta(days=28))
 
 
-def _days(climate: Climate, first: date, holds: Callable[[float, float], bool]) -> list[date]:
+def open_days(climate: Climate, first: date, holds: Callable[[float, float], bool]) -> list[date]:
     """Days from ``first`` over the years a correction may take on which daily mean and minimum allow it."""
     end = first + timedelta(days=365 * (MOST_YEARS + 3))
     series = daily_series(climate, first, end)
@@ -163,6 +165,7 @@ def _next(days: list[date], day: date) -> date:
     if found is None:
         raise OutOfRange(
             "This climate has no day for it in the years ahead: lime needs unfrozen ground, sulphur soil above 13 °C or, to "
-            "lie ready, unfrozen soil below it. Choose the other timing.", field="timing",
+            "lie ready, unfrozen soil below it, a nutrient days above 8 °C. Choose the other timing or a later year.",
+            field="timing",
         )  # fmt: skip
     return found

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal, get_args
 
 from amber_acre.core.errors import DoesNotFit
@@ -54,6 +55,15 @@ def refuse_placement(placement: Placement, kind: str, planted: bool, under_canop
             "Tilling needs bare ground: say that it is unplanted, or put it on the surface in smaller steps.",
             field="placement",
         )
+
+
+def refuse_twice(what: str, runs_since: date | None, field: str) -> None:
+    """Refuses what runs already: entered again it would be put down twice (DoesNotFit)."""
+    if runs_since is not None:
+        raise DoesNotFit(
+            f"{what} is in the year already, entered {runs_since:%-d %B %Y}: it would go down twice. End that correction first, or "
+            "wait until it is through.", field=field,
+        )  # fmt: skip
 
 
 def refuse_both_ways(direction: Direction, running: Direction | None) -> None:

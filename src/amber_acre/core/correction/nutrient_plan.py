@@ -6,12 +6,12 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
 
-from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, split
-from amber_acre.core.correction.limits import Cap
-from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, open_days, split, under_the_year
+from amber_acre.core.correction.limits import Cap, refuse_twice
+from amber_acre.core.errors import DoesNotFit, MissingInput
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
-from amber_acre.core.season.climate import Climate, daily_series
+from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.findings import level
 from amber_acre.core.soil.reading import minimum_requirement
@@ -55,15 +55,21 @@ def carries(product: Product, element: Measured) -> float:
 def plan_nutrient(
     test: SoilTest, element: Measured, product: Product, climate: Climate, first: date, *, by: NeedBy,
     nitrogen_g_m2: float | None, brought_g_m2: float, forbidden: str = "", advice_g_m2: float | None = None, chelate: bool = False,
+    thick: float = 1.0, runs_since: date | None = None, corrected_since_test: bool = False,
 ) -> NutrientPlan:  # fmt: skip
     """Instalments from ``first`` for an element that tests low. ``brought_g_m2``: what the year's feeds bring of it.
 
-    ``forbidden``: why no phosphorus may go down, '' where it may. Refuses elements that are not low, micronutrients that
+    ``forbidden``: why no phosphorus may go down, '' where it may. ``thick``: size planned on over the smallest it can be,
+    where the label is held, its highest rate and its yearly one. ``runs_since``: the day a correction of it that still runs
+    was entered; ``corrected_since_test``: one went down after the test. Refuses both, and elements that are not low, micronutrients that
     alkaline soil locks up (unless a chelate), products without the element (AmberError).
     """
     name, working = MEASURES[element].name, Working(f"{MEASURES[element].name} of the test")
     read = level(test, element, working)
     _allowed(test, element, read, by, forbidden, chelate)
+    refuse_twice(name, runs_since, "element")
+    if corrected_since_test:
+        raise DoesNotFit(f"Test again first: {name.lower()} has gone down since this test.", field="element")
     share = carries(product, element)
     if share <= 0:
         raise DoesNotFit(f"{product.name} carries no {name.lower()}. Choose another.", field="product")
@@ -84,13 +90,16 @@ def plan_nutrient(
         )
     if product.total_nitrogen > 0.01 and total > 0:
         warnings.append("It brings nitrogen as well: look at the ledger before it goes down.")
+    label = product.label
     cap = Cap(
-        product.label.max_g_m2,
-        product.label.yearly_max_g_m2,
-        f"the label's highest rate, {product.rate_words(product.label.max_g_m2)}",
+        label.max_g_m2 / thick,
+        None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 / thick,
+        f"the label's highest rate, {product.rate_words(label.max_g_m2)}" + (", at the small end" if thick > 1 else ""),
         "label",
     )
-    jobs = _jobs(split(total, cap, working), name, first, product.label.interval_days, climate)
+    jobs = _jobs(split(total, cap, working), name, first, label.interval_days, climate, cap)
+    if len(jobs) > 2 and (jobs[-2].on - jobs[0].on).days >= 365:
+        warnings.append("The label's limits spread it over more than a year: test again before each season.")
     return NutrientPlan(element, lacking, brought_g_m2, total, tuple(jobs), tuple(warnings), working)
 
 
@@ -143,17 +152,13 @@ def _lacking(
     )  # fmt: skip
 
 
-def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Climate) -> list[Job]:
-    series = daily_series(climate, first, first + timedelta(days=365 * 4))
+def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Climate, cap: Cap) -> list[Job]:
+    """Growing days, the label's interval apart, any twelve months under its year."""
+    growing = open_days(climate, first, lambda mean, low: mean >= GROWS_ABOVE_C and low > 0)
     jobs: list[Job] = []
     day = first
     for n, rate in enumerate(rates, start=1):
-        at = next(
-            (k for k in range(max(0, series.index(day)), len(series.mean_c)) if series.mean_c[k] >= GROWS_ABOVE_C), None
-        )
-        if at is None:
-            raise OutOfRange("This climate has no growing day for it in the years ahead.", field="first")
-        day = series.day(at)
+        day = under_the_year(growing, jobs, day, rate, cap)
         jobs.append(Job(n, f"{name} {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
         day += timedelta(days=max(interval, 28))
     if jobs:

@@ -126,7 +126,9 @@ def establishment(
     """
     if not start_mm <= target_roots_mm <= 1000:
         raise OutOfRange(
-            "The depth to reach lies between the new roots' and 1 m.", field="roots", limits=(start_mm, 1000)
+            f"A new lawn is watered until its roots are deeper than the new ones, {start_mm / 10:g} cm, and at most 1 m. Type the depth to reach.",
+            field="roots",
+            limits=(start_mm, 1000),
         )
     weeks = []
     for week in range(1, 27):

@@ -13,6 +13,7 @@ from amber_acre.core import typed
 from amber_acre.core.correction.amend_jobs import amend_jobs
 from amber_acre.core.correction.amending import Amendment, amend, options_for
 from amber_acre.core.correction.column import SETTLES_TO, column, years_to
+from amber_acre.core.correction.limits import refuse_twice
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
@@ -69,6 +70,7 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
     form = read.value
     if form is not None and option is not None:
         try:
+            refuse_twice(option.name, store.runs_since(session, area.id, "physical", option.key, today), "option")
             made = _made(ground, option.key, posted, products.get(form.product))
             if made.rate_g_m2 > 0 and form.product not in products:
                 raise MissingInput(f"Choose the {MATERIALS[option.material].name} from the shelf, so that it can be loaded and logged.", field="product")  # fmt: skip

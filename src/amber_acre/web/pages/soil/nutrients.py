@@ -94,7 +94,9 @@ def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) ->
         return plan_nutrient(
             test, element, product, ground.climate, _first(read, today), by=way, nitrogen_g_m2=ground.nitrogen_g_m2,
             brought_g_m2=brought_of(session, ground.area, element, today), forbidden=forbidden, advice_g_m2=advised,
-            chelate=read.typed.get("chelate") == "on",
+            chelate=read.typed.get("chelate") == "on", thick=ground.area.size_m2 / ground.area.low_m2,
+            runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
+            corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),
         )  # fmt: skip
     except AmberError as error:
         read.refuse(error)

@@ -10,6 +10,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.correction.amend_jobs import watering_jobs
+from amber_acre.core.correction.limits import refuse_twice
 from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.programme.due import week_of
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
@@ -27,7 +28,7 @@ from amber_acre.core.tables.lawn_water import DEPLETION, TURF_COEFFICIENTS, USUA
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
 from amber_acre.store.areas import area_of
-from amber_acre.store.corrections import add_correction, working_text
+from amber_acre.store.corrections import add_correction, runs_since, working_text
 from amber_acre.store.ground import Ground, ground_of
 from amber_acre.store.tables import CorrectionRow
 from amber_acre.web.forms.reading import Read, read_form
@@ -88,6 +89,7 @@ def enter_water(request: Request, session: Writing, posted: Posted, today: Today
                 raise NotUnderstood(
                     "Choose “a new lawn” first: a standing lawn is watered by its store.", field="purpose"
                 )
+            refuse_twice("Watering of a new lawn", runs_since(session, area.id, "water", "", today), "purpose")
         except AmberError as error:
             read.refuse(error)
     if result is None or read.faults:
@@ -153,7 +155,7 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
         "month": MONTH_NAMES[month - 1],
         "year": [(MONTH_NAMES[n][:3], year.reference_et_mm[n] * factor, ground.climate.rain_mm[n]) for n in range(12)],
         "week": _week(request, ground, today, factor),
-        "weeks": establishment(texture.available, max(roots, 25.0), form.depletion.value, use) if form.purpose else (),
+        "weeks": establishment(texture.available, roots, form.depletion.value, use) if form.purpose else (),
     }
 
 
