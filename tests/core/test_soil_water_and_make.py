@@ -18,10 +18,11 @@ from pyfao56.refet import ascedaily
 from pyfao56.tools.tables import FAO56Tables
 from shapely.geometry import Point, Polygon
 
-from amber_acre.core.correction.amend_jobs import amend_jobs
-from amber_acre.core.correction.amending import amend, options_for
+from amber_acre.core.correction.amend_jobs import amend_jobs, applications
+from amber_acre.core.correction.amending import amend, options_for, phosphorus_share
 from amber_acre.core.correction.column import SHOWN_DEPTH_MM, column, years_to
-from amber_acre.core.errors import AmberError, OutOfRange
+from amber_acre.core.errors import AmberError, DoesNotFit, OutOfRange
+from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import INCH_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_GALLON_L, SquareMetres
 from amber_acre.core.season import evapotranspiration as et
 from amber_acre.core.season.water import extraterrestrial_radiation, hargreaves_et
@@ -40,6 +41,7 @@ from amber_acre.core.tables.lawn_water import DEPLETION, PRINTED_ROOTS_M, TURF_C
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.working import Working
 from tests.core.published_cases import case, hold, ids
+from tests.core.worlds import product
 
 INCH = INCH_M * 1000
 POINTS = ("08-centre-a", "08-random-a", "08-border-a")
@@ -305,9 +307,9 @@ def test_every_finding_has_ways_of_several_schools(finding: Any) -> None:
 
 def test_an_amendment_says_what_goes_wrong() -> None:
     compost = next(o for o in OPTIONS if o.key == "clay-compost")
-    thick = amend(compost, SquareMetres(100), 100, dose=25, phosphorus_high=True)
+    thick = amend(compost, SquareMetres(100), 100, dose=25, no_phosphorus="the soil test is high in phosphorus")
     assert any("smothers turf" in words for words in thick.warnings)
-    assert any("phosphorus to soil that is high" in words for words in thick.warnings)
+    assert any("the soil test is high in phosphorus" in words for words in thick.warnings)
     assert amend(compost, SquareMetres(100), 100, dose=25, turf=False).warnings == (compost.honest,)
     for changes, words in (({"dose": 0.1}, "0.5 mm"), ({"dose": 900}, "0.5 mm")):
         with pytest.raises(OutOfRange, match=words):
@@ -317,6 +319,46 @@ def test_an_amendment_says_what_goes_wrong() -> None:
     gypsum = next(o for o in OPTIONS if o.key == "clay-gypsum")
     with pytest.raises(OutOfRange, match="5,000"):
         amend(gypsum, SquareMetres(100), 100, dose=9000)
+
+
+def bulk(**changes: Any) -> Any:
+    """A compost of the shelf: 0.6 kg/L, 0.3 % P2O5, at most 6 kg/m² at a time and 12 a year, 90 days apart."""
+    values: dict[str, Any] = {"p2o5": 0.3, "interval": 90, "yearly": 12000} | changes
+    action = SoilAction(material="compost")
+    return product(40, "Oldheap", {}, (600, 6000), "bulk", density_kg_l=0.6, soil=action, **values)
+
+
+def test_an_amendment_keeps_to_the_label_of_what_is_at_hand() -> None:
+    """6 mm of 0.6 kg/L is 3.6 kg/m²; 0.3 % P2O5 is 0.131 % P (0.4364), against 0.30 % where the analysis says nothing."""
+    compost = next(o for o in OPTIONS if o.key == "clay-compost")
+    made = amend(compost, SquareMetres(100), 100, product=bulk())
+    assert made.rate_g_m2 == pytest.approx(3600)
+    assert made.phosphorus_g_m2 == pytest.approx(3600 * 0.003 * 0.4364, rel=1e-3)
+    assert amend(compost, SquareMetres(100), 100, product=bulk(p2o5=0)).phosphorus_g_m2 == pytest.approx(3600 * 0.003)
+    assert phosphorus_share(bulk()) == pytest.approx(0.003 * 0.4364, rel=1e-3)
+    with pytest.raises(DoesNotFit, match="above the label's highest rate of Oldheap") as refused:
+        amend(compost, SquareMetres(100), 100, dose=11, product=bulk())
+    assert refused.value.field == "dose"
+    with pytest.raises(DoesNotFit, match="at the small end is above the label"):
+        amend(compost, SquareMetres(100), 100, dose=9, product=bulk(), thick=1.2)
+    assert amend(compost, SquareMetres(100), 100, dose=9, product=bulk()).rate_g_m2 == pytest.approx(5400)
+    carbon = next(o for o in OPTIONS if o.key == "sand-carbon")  # every six months
+    with pytest.raises(DoesNotFit, match="2 times .* is above what the label of Oldheap allows in a year"):
+        amend(carbon, SquareMetres(100), 100, dose=5000, product=bulk(yearly=9000))
+    thin = amend(compost, SquareMetres(100), 100, dose=0.8, product=bulk())
+    assert any("under the label's lowest rate" in words for words in thin.warnings)
+
+
+def test_an_amendment_goes_down_as_often_as_asked_and_as_the_label_allows() -> None:
+    carbon = next(o for o in OPTIONS if o.key == "sand-carbon")  # every six months
+    often = amend(carbon, SquareMetres(100), 100)
+    assert applications(often, 3) == (183, 6)
+    held = amend(carbon, SquareMetres(100), 100, dose=700, product=bulk(interval=365))
+    assert applications(held, 3) == (365, 3)
+    assert len([job for job in amend_jobs(held, date(2026, 5, 27), 3) if job.work == "spread"]) == 3
+    gypsum = next(o for o in OPTIONS if o.key == "clay-gypsum")  # every three years
+    assert applications(amend(gypsum, SquareMetres(100), 100), 3)[1] == 1
+    assert applications(amend(next(o for o in OPTIONS if not o.every_months), SquareMetres(100), 100), 9) == (0, 1)
 
 
 def test_the_column_is_to_scale_and_takes_its_years() -> None:

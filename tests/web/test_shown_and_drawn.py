@@ -59,6 +59,28 @@ def test_figures_have_three_digits_and_no_powers(value: float, text: str) -> Non
     assert figure(value) == text
 
 
+@pytest.mark.parametrize(
+    ("text", "metric", "american"),
+    [
+        ("Lay 12 mm at most.", "Lay 12 mm at most.", "Lay 0.47 in at most."),
+        ("between 2 and 40 cm.", "between 2 and 40 cm.", "between 0.79 and 16 in."),
+        ("5–15 cm deep", "5–15 cm deep", "2.0–5.9 in deep"),
+        ("between 0.5 mm and 30 cm", "between 0.5 mm and 30 cm", "between 0.020 in and 12 in"),
+        ("at most 1 m.", "at most 1 m.", "at most 3.28 ft."),
+        ("12.5 m² and 3 m³ stay", "12.5 m² and 3 m³ stay", "12.5 m² and 3 m³ stay"),
+        ("Type it like 30 cm or 12 in.", "Type it like 30 cm or 12 in.", "Type it like 30 cm or 12 in."),
+        ("“25 cm” is too deep for 20 cm", "“25 cm” is too deep for 20 cm", "“25 cm” is too deep for 7.9 in"),
+        ("0.1 to 5,000 g/m²", "0.100 to 5,000 g/m²", "0.0205 to 1,024 lb/1000 ft²"),
+        ("pH 5 and 24.4121 g/m² more", "pH 5 and 24.4 g/m² more", "pH 5 and 5.00 lb/1000 ft² more"),
+        ("2 mL/m²", "2.00 mL/m²", "6.28 fl oz/1000 ft²"),
+    ],
+)
+def test_a_sentence_speaks_the_units_of_the_property(text: str, metric: str, american: str) -> None:
+    """1 in is 25.4 mm; 1 lb/1000 ft² is 4.88243 g/m²; 1 fl oz/1000 ft² is 0.31832 mL/m² (exact definitions)."""
+    assert Shown("metric").sentence(text) == metric
+    assert Shown("us").sentence(text) == american
+
+
 @given(st.floats(-1e7, 1e7))
 def test_a_working_shows_five_digits_that_read_back(value: float) -> None:
     back = float(plain_figure(value).replace(",", ""))

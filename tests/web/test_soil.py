@@ -81,7 +81,7 @@ def test_the_acid_heath_limes_one_zone_and_acidifies_another(demo: Browser) -> N
 
 def test_the_stripped_terrace_and_the_repellent_sand_have_plans(demo: Browser) -> None:
     stripped = page_of(demo, f"/areas/{NUMBER_3}/soil/amend?finding=stripped")
-    assert "To 20 cm of topsoil it takes 9 years at this rate" in stripped
+    assert "To 7.9 in of topsoil it takes 9 years at this rate" in stripped
     assert "Loosen and blend first" in stripped
     compact = page_of(demo, f"/areas/{NUMBER_1}/soil/amend")
     assert "3.7 % vol" in compact
@@ -337,11 +337,11 @@ def test_a_compaction_finding_stays_open_until_a_recheck_passes(demo: Browser) -
         r'action="(/findings/\d+/close)"', demo.get(f"/areas/{NUMBER_1}/soil/amend?finding=compacted").text
     )
     assert short is not None
-    assert "stays open until it goes 15 cm deep" in html.unescape(
+    assert "stays open until it goes 5.9 in deep" in html.unescape(
         demo.post(short[1], {"probe": "12 cm"}, page="/corrections/3").text
     )
     assert demo.post(url, work | {"form_key": "recheck-2", "probe": "17 cm"}, page="/corrections/3").status_code == 303
-    assert "re-check: the probe goes in 17 cm" in page_of(demo, f"/areas/{NUMBER_1}/soil/amend?finding=compacted")
+    assert "re-check: the probe goes in 6.7 in" in page_of(demo, f"/areas/{NUMBER_1}/soil/amend?finding=compacted")
 
 
 def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engine) -> None:
@@ -350,7 +350,7 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
     words = page_of(demo, f"{url}?finding=clay&option=clay-compost&dose=8+mm&years=2&blend=2+compost,+1+sand")
     assert "5.23 m³ = 3,137 kg at 8.00 mm" in words
     assert "compost 3.49 m³, sand 1.74 m³" in words
-    assert "phosphorus to soil that is high" not in words
+    assert "the soil test is high in phosphorus" not in words
     form = {"option": "clay-compost", "dose": "8 mm", "years": "2", "first": "2026-09-01", "product": ""}
     assert "from the shelf" in sentence_beside(demo.post(url, form, page=url).text, "product")
     for change, field in (

@@ -177,7 +177,7 @@ def _amend(session: Session, area: AreaRow, key: str, product: str, first: date,
     option = next(o for o in OPTIONS if o.key == key)
     chosen = next(p for p in shelf(session) if p.name == product)
     holes = core_holes(0.5 * INCH_M * 1000, 2 * INCH_M * 1000, 3 * INCH_M * 1000, 100.0, Working("")) if option.unit == "holes" else None  # fmt: skip
-    made = amend(option, SquareMetres(area.size_m2), 100.0, holes, density_kg_l=chosen.density_kg_l)
+    made = amend(option, SquareMetres(area.size_m2), 100.0, holes, product=chosen)
     return corrections.enter_amendment(
         session, area, made, chosen.key, amend_jobs(made, first, years), min(first, TODAY), "seen on the walk"
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from sqlalchemy import select
@@ -16,8 +16,10 @@ from amber_acre.core.correction.ph_plan import PhBrief
 from amber_acre.core.measure.area_kinds import ReadFact, number_of
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import standing
+from amber_acre.core.programme.choosing import phosphorus_forbidden
 from amber_acre.core.season.climate import Climate, next_season_start, season_start
 from amber_acre.core.soil.evidence import SoilTest, newest_with
+from amber_acre.core.soil.findings import level
 from amber_acre.core.soil.probe import PROBE_ERROR, ProbeReading, ProbeSummary, summary
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Season
@@ -37,6 +39,7 @@ from amber_acre.store.corrections import (
 from amber_acre.store.daybook import entries_of
 from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import lane, programme_of, season_to_show
+from amber_acre.store.rules import rule_set_of
 from amber_acre.store.soil_tests import probe_rows, tests_of
 from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, WalkRow
 from amber_acre.store.walks import walks_of
@@ -69,6 +72,7 @@ class Ground:
     running: Direction | None
     moved: Direction | None
     corrected_since_test: bool
+    no_phosphorus: str
     corrections: tuple[CorrectionRow, ...]
     findings: tuple[FindingRow, ...]
 
@@ -121,6 +125,7 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
         newest["mulch_mm"] if newest["mulch_mm"] is not None else (mulch or 0.0) * 1000,
         newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
         running_direction(session, area.id, day), moved_direction(session, area.id, day), corrected_since(session, area.id, read_on),
+        _no_phosphorus(area, newest_with(tests, "p")),
         tuple(corrections_of(session, [area.id])), tuple(findings_of(session, [area.id])),
     )  # fmt: skip
 
@@ -163,6 +168,14 @@ def _plants(session: Session, area: AreaRow, facts: Mapping[str, ReadFact]) -> t
         names.append(GRASS_BY_KEY[area.grass].botanical_name)
     found = [plant for name in names if (plant := plant_named(session, name)) is not None]
     return tuple(found)
+
+
+def _no_phosphorus(area: AreaRow, test: SoilTest | None) -> str:
+    """Why no phosphorus may go down, '' where it may. Local rules speak of turf: elsewhere only the test does."""
+    tested = level(test, "p") if test is not None else "unknown"
+    rules = rule_set_of(area.property.rule_set)
+    turf = area.kind in ("lawn", "patch")
+    return phosphorus_forbidden(rules if turf else replace(rules, phosphorus_only_on_test=False), tested)
 
 
 def _wanted(area: AreaRow, plants: tuple[Plant, ...]) -> tuple[float, float]:

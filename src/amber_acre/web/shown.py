@@ -13,7 +13,14 @@ from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
 _ML_M2_PER_FLOZ_1000 = US_FLUID_OUNCE_L * 1000 / (1000 * FOOT_M**2)
-_RATE_IN_WORDS = re.compile(r"(\d[\d,]*(?:\.\d+)?) (g|mL)/m²")
+_NUMBER = r"(\d[\d,]*(?:\.\d+)?)"
+# A rate or length in a sentence, or a span of them whose unit stands once: “0.1 to 5 g/m²”, “between 2 and 40 cm”.
+_IN_WORDS = re.compile(
+    rf"(?:{_NUMBER}( to |–)|(?<=between ){_NUMBER}( and ))?{_NUMBER} (g/m²|mL/m²|(?:mm|cm|m)(?![\w²³/]))"
+)
+_SAYS_BOTH = re.compile(r"\d (?:ft|in|yd)\b")
+_TYPED = re.compile(r"(“[^”]*”)")  # what was typed is quoted as it stands
+_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 
 
 def figure(value: float, digits: int = 3) -> str:
@@ -101,9 +108,9 @@ class Shown:
             return f"{figure(mass_kg / POUND_KG)} lb"
         return f"{figure(mass_kg)} kg"
 
-    def rate(self, product: Product, rate_g_m2: float) -> str:
-        """Product per area: g/m² or mL/m², lb or fl oz per 1000 ft²."""
-        if product.liquid and product.density_kg_l:
+    def rate(self, product: Product | None, rate_g_m2: float) -> str:
+        """Product per area: g/m² or mL/m², lb or fl oz per 1000 ft²; of no product: as a solid."""
+        if product is not None and product.liquid and product.density_kg_l:
             ml_m2 = rate_g_m2 / product.density_kg_l
             if self.units == "us":
                 return f"{figure(ml_m2 / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
@@ -118,16 +125,29 @@ class Shown:
         return f"{round(g_m2, 1) + 0.0:.1f} g/m²"
 
     def sentence(self, text: str) -> str:
-        """A sentence of the core, which speaks SI unrounded, with its rates in this property's units."""
-        return _RATE_IN_WORDS.sub(self._rate_in_words, text)
+        """A sentence of the core, which speaks SI unrounded, with its rates and lengths in this property's units.
 
-    def _rate_in_words(self, found: re.Match[str]) -> str:
-        value = float(found[1].replace(",", ""))
-        if self.units == "metric":
-            return f"{figure(value)} {found[2]}/m²"
-        if found[2] == "mL":
-            return f"{figure(value / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
-        return f"{figure(value / POUND_PER_THOUSAND_G_M2)} lb/1000 ft²"
+        Lengths are left as they are where the sentence names feet or inches itself.
+        """
+        both = _SAYS_BOTH.search(text) is not None
+        return "".join(
+            part if part.startswith("“") else _IN_WORDS.sub(lambda found: self._in_words(found, both), part)
+            for part in _TYPED.split(text)
+        )
+
+    def _in_words(self, found: re.Match[str], both: bool) -> str:
+        unit, joined = found[6], found[2] or found[4] or ""
+        values = [float(text.replace(",", "")) for text in (found[1], found[3], found[5]) if text]
+        if unit in _MM:
+            if self.units == "metric" or both:
+                return found[0]
+            feet = unit == "m"
+            values = [value * _MM[unit] / (FOOT_M * 1000) * (1 if feet else 12) for value in values]
+            return joined.join(figure(value, 2 if not feet else 3) for value in values) + (" ft" if feet else " in")
+        if self.units == "us":
+            per, unit = (_ML_M2_PER_FLOZ_1000, "fl oz/1000 ft²") if unit == "mL/m²" else (POUND_PER_THOUSAND_G_M2, "lb/1000 ft²")  # fmt: skip
+            values = [value / per for value in values]
+        return joined.join(figure(value) for value in values) + f" {unit}"
 
     def money(self, amount: float) -> str:
         return f"{self.currency}{amount:,.2f}"

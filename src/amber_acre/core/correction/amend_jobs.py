@@ -31,11 +31,18 @@ def watering_jobs(weeks: Sequence[WateringWeek], first: date) -> list[Job]:
     return jobs
 
 
+def applications(made: Amendment, years: int) -> tuple[int, int]:
+    """Days between two applications (0: once only) and how many there are in ``years``, one at least."""
+    if not made.option.every_months:
+        return 0, 1
+    every = max(round(made.option.every_months * 365.25 / 12), made.apart_days)
+    return every, max(1, round(years * 365.25 / every))
+
+
 def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
-    """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks, a re-check after coring."""
+    """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks and the label allows, a re-check after coring."""
     option = made.option
-    every = round(option.every_months * 365.25 / 12) if option.every_months else 0
-    count = 1 if not every else max(1, round(years * 12 / option.every_months))
+    every, count = applications(made, years)
     jobs: list[Job] = []
     for n in range(count):
         day = first + timedelta(days=every * n)

@@ -4,7 +4,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 
-from amber_acre.core.errors import OutOfRange
+from amber_acre.core.errors import DoesNotFit, OutOfRange
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.holes import Holes
 from amber_acre.core.tables.amendments import MATERIALS, OPTIONS, Finding, Option
@@ -16,7 +17,10 @@ TILLAGE_FREE_MM = 12.0  # a top dressing smothers turf beyond about half an inch
 
 @dataclass(frozen=True)
 class Amendment:
-    """One option for an area: litres and kg in all, mm it lies, water it adds, P it adds, its share of the zone."""
+    """One option for an area: litres and kg in all, mm it lies, water it adds, P it adds, its share of the zone.
+
+    ``apart_days``: least days between two applications by the label, 0 without one.
+    """
 
     option: Option
     litres: float
@@ -29,6 +33,13 @@ class Amendment:
     zone_mass_share: float
     warnings: tuple[str, ...]
     working: Working
+    apart_days: int = 0
+
+
+def phosphorus_share(product: Product) -> float:
+    """P as a share of a bulk product: by its analysis, else what is typical of its material (0 for others)."""
+    material = MATERIALS.get(product.soil.material)
+    return product.phosphorus_fraction or (material.phosphorus if material else 0.0)
 
 
 def options_for(finding: Finding) -> tuple[Option, ...]:
@@ -38,12 +49,13 @@ def options_for(finding: Finding) -> tuple[Option, ...]:
 
 def amend(
     option: Option, size_m2: SquareMetres, zone_mm: float, holes: Holes | None = None, dose: float | None = None,
-    density_kg_l: float | None = None, phosphorus_high: bool = False, turf: bool = True,
+    product: Product | None = None, no_phosphorus: str = "", turf: bool = True, thick: float = 1.0,
 ) -> Amendment:  # fmt: skip
     """Works an option out for an area with a root zone of ``zone_mm`` (20–1,000) [plane-geometry, amendment-figures].
 
     ``dose`` in the option's unit replaces the one of the table (depth 0.5–300 mm, rate 0.1–5,000 g/m²);
-    ``density_kg_l`` of the product at hand replaces the typical one.
+    ``product`` at hand brings its density, phosphorus and label, which is held where the area is smallest (``thick``: size
+    planned on over the smallest it can be). ``no_phosphorus``: why none may go down, '' where it may.
     """
     if not 20 <= zone_mm <= 1000:
         raise OutOfRange("The root zone lies between 2 cm and 1 m.", field="zone", limits=(20, 1000))
@@ -51,9 +63,11 @@ def amend(
     material = MATERIALS.get(option.material)
     if material is None:
         return Amendment(option, 0, 0, 0, 0, 0, 0, 0, 0, (), working)
-    density = density_kg_l or material.density_kg_l
+    density = (product.density_kg_l if product else None) or material.density_kg_l
     bulk = Figure("density", density, "kg/L", f"bulk density of {material.name}")
     depth, rate = _laid(option, holes, dose, bulk, working)
+    if product is not None:
+        _within_label(product, rate, option, thick)
     size = Figure("size_m2", size_m2, "m²", "size of the area")
     litres = working.step(
         "Volume in all", "depth_mm * size_m2", [Figure("depth_mm", depth, "mm", "spread over the area"), size],
@@ -66,10 +80,12 @@ def amend(
         [Figure("rate_g_m2", rate, "g/m²", "rate"), Figure("water_share", material.water_share, "", "of its own weight")],
         rate / 1000 * material.water_share, "mm", material.source, note="1 kg of water on 1 m² is 1 mm.",
     )  # fmt: skip
+    stated = product is not None and product.phosphorus_fraction > 0
+    share = phosphorus_share(product) if product is not None else material.phosphorus
     phosphorus = working.step(
         "Phosphorus it adds", "rate_g_m2 * phosphorus",
-        [Figure("rate_g_m2", rate, "g/m²", "rate"), Figure("phosphorus", material.phosphorus, "", "P in it")],
-        rate * material.phosphorus, "g/m²", material.source,
+        [Figure("rate_g_m2", rate, "g/m²", "rate"), Figure("phosphorus", share, "", "P in it, " + ("by its analysis" if stated else "typical of the material"))],
+        rate * share, "g/m²", "label" if stated else material.source,
     )  # fmt: skip
     zone = Figure("zone_mm", zone_mm, "mm", "root zone")
     by_volume = working.step("Share of the root zone by volume", "depth_mm / zone_mm",
@@ -79,8 +95,31 @@ def amend(
         [Figure("rate_g_m2", rate, "g/m²", "rate"), zone, Figure("soil_density", DENSITY_OF_SOIL, "kg/L", "soil in place")],
         rate / (zone_mm * 1000 * DENSITY_OF_SOIL), "", "common-practice",
     )  # fmt: skip
-    warnings = _warnings(option, depth, phosphorus, phosphorus_high, turf)
-    return Amendment(option, litres, mass, depth, rate, water, phosphorus, by_volume, by_mass, warnings, working)
+    warnings = _warnings(option, depth, phosphorus, no_phosphorus, turf)
+    if product is not None and 0 < rate < product.label.min_g_m2:
+        warnings += (
+            f"{product.rate_words(rate)} is under the label's lowest rate, {product.rate_words(product.label.min_g_m2)}.",
+        )
+    apart = product.label.interval_days if product else 0
+    return Amendment(option, litres, mass, depth, rate, water, phosphorus, by_volume, by_mass, warnings, working, apart)
+
+
+def _within_label(product: Product, rate: float, option: Option, thick: float) -> None:
+    """The label's highest rate and that of a year, where the area is smallest (DoesNotFit)."""
+    label = product.label
+    at = " at the small end" if thick > 1 else ""
+    if rate * thick > label.max_g_m2 * (1 + 1e-9):
+        raise DoesNotFit(
+            f"{product.rate_words(rate * thick)}{at} is above the label's highest rate of {product.name}, "
+            f"{product.rate_words(label.max_g_m2)}. Lay less at a time, or choose another product.", field="dose",
+        )  # fmt: skip
+    apart = max(30.4 * option.every_months, label.interval_days)
+    times = 1 if not option.every_months else max(1, int(365 // apart))
+    if label.yearly_max_g_m2 is not None and rate * thick * times > label.yearly_max_g_m2 * (1 + 1e-9):
+        raise DoesNotFit(
+            f"{times} times {product.rate_words(rate * thick)}{at} is above what the label of {product.name} allows in a year, "
+            f"{product.rate_words(label.yearly_max_g_m2)}. Lay less at a time.", field="dose",
+        )  # fmt: skip
 
 
 def _laid(
@@ -113,14 +152,15 @@ def _laid(
     return depth, rate
 
 
-def _warnings(option: Option, depth: float, phosphorus: float, phosphorus_high: bool, turf: bool) -> tuple[str, ...]:
+def _warnings(option: Option, depth: float, phosphorus: float, no_phosphorus: str, turf: bool) -> tuple[str, ...]:
     found = [option.honest]
     if turf and option.unit == "depth" and depth > TILLAGE_FREE_MM:
         found.append(
             f"{depth:g} mm at once smothers turf: at most {TILLAGE_FREE_MM:g} mm, or only with the lawn made anew."
         )
-    if phosphorus_high and phosphorus > 0.05:
+    if no_phosphorus and phosphorus > 0.05:
         found.append(
-            f"It adds {phosphorus:.1f} g/m² of phosphorus to soil that is high in it: choose a material without."
+            f"It adds {phosphorus:.1f} g/m² of phosphorus: {no_phosphorus}. Choose a material without, or ask whether the rule "
+            "counts it."
         )
     return tuple(found)

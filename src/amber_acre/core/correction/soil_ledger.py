@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from amber_acre.core.correction.acid_balance import acidity_share
+from amber_acre.core.correction.amending import phosphorus_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.working import Figure, Working
 
@@ -52,7 +53,7 @@ def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
             elements[use.down][element] += use.rate_g_m2 * use.product.other.get(element, 0.0)
         if use.product.family == "bulk":
             elements[use.down]["N"] += use.rate_g_m2 * use.product.total_nitrogen
-            elements[use.down]["P"] += use.rate_g_m2 * use.product.phosphorus_fraction
+            elements[use.down]["P"] += use.rate_g_m2 * phosphorus_share(use.product)
         if abs(share) < 1e-9:
             continue
         value = working.step(

@@ -16,10 +16,10 @@ from itertools import product as every_way
 
 from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, Lawn
+from amber_acre.core.programme.brief import Entry, Lawn, RuleSet
 from amber_acre.core.programme.placing import Slot
 from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
-from amber_acre.core.soil.findings import SoilFindings
+from amber_acre.core.soil.findings import Level, SoilFindings
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 ENOUGH_OF_TARGET = 0.7  # a candidate that cannot bring 70 % of a round is not offered
@@ -68,14 +68,14 @@ def targets(slots: Sequence[Slot], yearly_g_m2: float, cap_g_m2: float) -> list[
     return [min(want, cap_g_m2) for want in wanted]
 
 
-def phosphorus_forbidden(lawn: Lawn, findings: SoilFindings) -> str:
-    """The reason no phosphorus may go on this lawn, or '' where it may."""
-    if findings.phosphorus == "high":
+def phosphorus_forbidden(rules: RuleSet, tested: Level) -> str:
+    """The reason no phosphorus may go down under a local rule and at a tested level, or '' where it may."""
+    if tested == "high":
         return "the soil test is high in phosphorus"
-    if findings.phosphorus == "unknown" and lawn.rules.phosphorus_only_on_test:
-        return f"{lawn.rules.name} allows phosphorus only on a soil test, and there is none"
-    if findings.phosphorus == "adequate" and lawn.rules.phosphorus_only_on_test:
-        return f"{lawn.rules.name} allows phosphorus only where a test shows need, and the test is adequate"
+    if tested == "unknown" and rules.phosphorus_only_on_test:
+        return f"{rules.name} allows phosphorus only on a soil test, and there is none"
+    if tested == "adequate" and rules.phosphorus_only_on_test:
+        return f"{rules.name} allows phosphorus only where a test shows need, and the test is adequate"
     return ""
 
 
@@ -142,7 +142,7 @@ def fill(
     logged: Sequence[Entry] = (),
 ) -> tuple[tuple[Filled, ...], tuple[str, ...]]:
     """Fills the slots from the shelf; returns them and a sentence for every limit nothing could meet."""
-    forbidden = phosphorus_forbidden(lawn, findings)
+    forbidden = phosphorus_forbidden(lawn.rules, findings.phosphorus)
     filled = []
     for slot, target, temperature in zip(slots, wanted, mean_c, strict=True):
         looked = [consider(p, slot, target, lawn, forbidden, temperature) for p in shelf]

@@ -264,7 +264,7 @@ def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings, series: Dail
                 value=item.on,
             )
         )
-    forbidden = phosphorus_forbidden(lawn, soil)
+    forbidden = phosphorus_forbidden(lawn.rules, soil.phosphorus)
     if item.product.p2o5 > 0 and forbidden:
         found.append(
             DoesNotFit(
@@ -338,7 +338,7 @@ def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFinding
         for blackout in lawn.rules.blackouts
         if blackout.covers(entry.on) and entry.soil_job is None
     ]
-    forbidden = phosphorus_forbidden(lawn, soil)
+    forbidden = phosphorus_forbidden(lawn.rules, soil.phosphorus)
     if entry.product.p2o5 > 0 and forbidden:
         found.append(f"It carries phosphorus: {forbidden}.")
     return tuple(found)

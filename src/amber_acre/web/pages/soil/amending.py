@@ -10,14 +10,14 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.correction.amend_jobs import amend_jobs
+from amber_acre.core.correction.amend_jobs import amend_jobs, applications
 from amber_acre.core.correction.amending import Amendment, amend, options_for
 from amber_acre.core.correction.column import SETTLES_TO, column, years_to
+from amber_acre.core.correction.instalments import Job
 from amber_acre.core.correction.limits import refuse_twice
-from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
-from amber_acre.core.soil.findings import level
 from amber_acre.core.soil.holes import blend_parts, core_holes
 from amber_acre.core.tables.amendments import FINDINGS, MATERIALS, OPTIONS, Finding
 from amber_acre.core.working import Working
@@ -27,7 +27,7 @@ from amber_acre.store.ground import Ground, ground_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.soil import draw_column
-from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.forms.reading import Fault, Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.soil.forms import AmendForm
 
@@ -38,11 +38,12 @@ HARD_PROBE_MM = 100.0  # a probe that stops before this says compacted [common-p
 
 @dataclass(frozen=True)
 class Way:
-    """One option worked out, with the product at hand and its cost."""
+    """One option worked out, with the product at hand and its cost; ``over``: above the label of the product at hand."""
 
     made: Amendment
     product: Product | None
     cost: float | None
+    over: bool = False
 
 
 @router.get("/areas/{area_id}/soil/amend")
@@ -160,10 +161,9 @@ def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | No
         tine, spacing = _length(texts, "tine", 0.5 * INCH_M * 1000), _length(texts, "spacing", 2 * INCH_M * 1000)
         holes = core_holes(tine, spacing, _length(texts, "hole_depth", 3 * INCH_M * 1000), zone, working)
     dose = _dose(texts.get("dose", ""), option.unit)
-    density = product.density_kg_l if product else None
-    high = ground.test is not None and level(ground.test, "p") == "high"
     turf = ground.area.kind in ("lawn", "patch")
-    made = amend(option, SquareMetres(ground.area.size_m2), zone, holes, dose, density, high, turf)
+    size, thick = SquareMetres(ground.area.size_m2), ground.area.size_m2 / ground.area.low_m2
+    made = amend(option, size, zone, holes, dose, product, ground.no_phosphorus, turf, thick)
     made.working.steps[:0] = working.steps
     return made
 
@@ -184,7 +184,11 @@ def _ways(session: Reading, ground: Ground, finding: Finding) -> list[Way]:
     ways = []
     for option in options_for(finding):
         product = next((p for p in products if p.soil.material and p.soil.material == option.material), None)
-        made = _made(ground, option.key, {}, product)
+        try:
+            made = _made(ground, option.key, {}, product)
+        except DoesNotFit:
+            ways.append(Way(_made(ground, option.key, {}, None), None, None, over=True))
+            continue
         price = min((pack.price / pack.mass_kg for pack in product.packs), default=None) if product else None
         ways.append(Way(made, product, None if price is None else price * made.mass_kg))
     return ways
@@ -206,7 +210,10 @@ def _page(
         made = _made(ground, key, dict(read.typed), product)
     except AmberError as error:
         read.refuse(error)
-    years = int(read.typed.get("years", "3")) if read.typed.get("years", "3").isdecimal() else 3
+    years = int(read.typed["years"]) if read.typed.get("years", "").isdecimal() else 0
+    if not 1 <= years <= 10:
+        read.faults.setdefault("years", Fault("Plan 1 to 10 years."))
+        years = 0
     before, after, words = _columns(ground, made, years)
     price = min((pack.price / pack.mass_kg for pack in product.packs), default=None) if product else None
     return render(
@@ -229,18 +236,19 @@ def _page(
         after=draw_column(after),
         column_words=words,
         blend=_blend(read, made),
-        jobs=amend_jobs(made, _first_day(read), max(1, min(10, years))),
+        jobs=_jobs(read, made, years),
         typed=dict(read.typed) | {"option": key, "product": str(product.key) if product else ""},
         faults=read.faults,
     )
 
 
-def _first_day(read: Read[Any]) -> date:
-    """The first day typed, for the list of jobs; a far day where it cannot be read yet."""
+def _jobs(read: Read[Any], made: Amendment, years: int) -> list[Job]:
+    """The jobs as they would be; none where the first day or the years cannot be read, which is said beside the field."""
     try:
-        return date.fromisoformat(read.typed.get("first", ""))
+        return amend_jobs(made, date.fromisoformat(read.typed.get("first", "")), years) if 1 <= years <= 10 else []
     except ValueError:
-        return date(2000, 1, 1)
+        read.faults.setdefault("first", Fault("This is not a date. Type it like 2026-04-18."))
+        return []
 
 
 def _blend(read: Read[Any], made: Amendment) -> dict[str, float]:
@@ -271,10 +279,12 @@ def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str
     before = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm)
     option = made.option
     laid = made.depth_mm if option.unit in ("depth", "rate") else 0.0
-    times = years if option.every_months else 1
+    every, times = applications(made, years)
     settled = laid * times * SETTLES_TO.get(option.material, 1.0)
     loosened = 80.0 if option.closes and option.unit == "holes" else 100.0 if option.key == "stripped-import" else 0.0
     after = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled, MATERIALS[option.material].name if option.material else "", loosened)  # fmt: skip
+    if not years:
+        return before, before, "Type for how many years."
     if option.unit == "holes":
         words = "Holes open the ground to their depth; the soil gets no deeper by it."
     elif laid:
@@ -282,7 +292,7 @@ def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str
     else:
         words = "Nothing is laid: the column stays as it is."
     if option.unit == "depth" and option.every_months and topsoil < WANTED_DEPTH_MM:
-        left = years_to(WANTED_DEPTH_MM, topsoil, laid, option.material)
+        left = years_to(WANTED_DEPTH_MM, topsoil, laid * 365.25 / every, option.material)
         words += f" To {WANTED_DEPTH_MM / 10:.0f} cm of topsoil it takes {left:.0f} years at this rate."
     if not known:
         words += " The depth of topsoil is not known: 15 cm is drawn; measure it on the area's form."

@@ -10,12 +10,10 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.nutrient_plan import CORRECTABLE, NeedBy, NutrientPlan, carries, plan_nutrient
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
-from amber_acre.core.programme.choosing import phosphorus_forbidden
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
-from amber_acre.core.soil.findings import findings
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
 from amber_acre.store import corrections as store
-from amber_acre.store.areas import area_of, lawn_of
+from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, brought_of, ground_of
 from amber_acre.store.shelf import shelf
 from amber_acre.web.forms.reading import Read
@@ -87,13 +85,9 @@ def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) ->
             (a.rate_g_m2 * factor for row in ground.area.soil_tests[:1] for a in row.advice if a.material == material),
             None,
         )
-        forbidden = ""
-        if ground.area.kind == "lawn":
-            lawn = lawn_of(ground.area)
-            forbidden = phosphorus_forbidden(lawn, findings(lawn.soil_test, today))
         return plan_nutrient(
             test, element, product, ground.climate, _first(read, today), by=way, nitrogen_g_m2=ground.nitrogen_g_m2,
-            brought_g_m2=brought_of(session, ground.area, element, today), forbidden=forbidden, advice_g_m2=advised,
+            brought_g_m2=brought_of(session, ground.area, element, today), forbidden=ground.no_phosphorus, advice_g_m2=advised,
             chelate=read.typed.get("chelate") == "on", thick=ground.area.size_m2 / ground.area.low_m2,
             runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
             corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),
