@@ -343,7 +343,7 @@ def test_an_amendment_keeps_to_the_label_of_what_is_at_hand() -> None:
         amend(compost, SquareMetres(100), 100, dose=9, product=bulk(), thick=1.2)
     assert amend(compost, SquareMetres(100), 100, dose=9, product=bulk()).rate_g_m2 == pytest.approx(5400)
     carbon = next(o for o in OPTIONS if o.key == "sand-carbon")  # every six months
-    with pytest.raises(DoesNotFit, match="2 times .* is above what the label of Oldheap allows in a year"):
+    with pytest.raises(DoesNotFit, match=r"2 times .* is above what the label of Oldheap allows in a year"):
         amend(carbon, SquareMetres(100), 100, dose=5000, product=bulk(yearly=9000))
     thin = amend(compost, SquareMetres(100), 100, dose=0.8, product=bulk())
     assert any("under the label's lowest rate" in words for words in thin.warnings)
