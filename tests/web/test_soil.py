@@ -125,6 +125,56 @@ def test_probe_spots_are_kept_and_the_odd_one_is_named(demo: Browser) -> None:
     assert sheet.count('class="probe-spot"') == 5
 
 
+def test_a_wrong_reading_is_struck_out_and_can_count_again(demo: Browser) -> None:
+    """A reading typed wrong leaves mean, doubts and site sheet, stays in the list and the file, and can come back."""
+    soil = f"/areas/{HYDRANGEA}/soil"
+    urls = re.findall(r'action="(/probe-readings/\d+/strike)"', demo.get(soil).text)
+    rows = list(csv.DictReader(io.StringIO(demo.get(f"{soil}/probe.csv").text)))
+    assert len(urls) == len(rows)
+    wall = next(n for n, row in enumerate(reversed(rows)) if row["Spot"] == "ninth, at the wall")
+    number = urls[wall].split("/")[2]
+    empty = demo.post(urls[wall], {"why": " "}, page=soil)
+    assert empty.status_code == 422
+    assert "Say why it does not count" in sentence_beside(empty.text, f"why-{number}")
+    before = demo.get("/properties/3/site?by=ph").text.count('class="probe-spot"')
+    assert demo.post(urls[wall], {"why": "mortar on the tip"}, page=soil).status_code == 303
+    words = page_of(demo, soil)
+    assert "“ninth, at the wall” reads 7.0" not in words
+    assert "mortar on the tip count it again" in words
+    kept = [row for row in csv.DictReader(io.StringIO(demo.get(f"{soil}/probe.csv").text)) if row["Does not count"]]
+    assert [(row["Spot"], row["pH"], row["Does not count"]) for row in kept] == [
+        ("ninth, at the wall", "7", "mortar on the tip")
+    ]
+    assert demo.get("/properties/3/site?by=ph").text.count('class="probe-spot"') <= before
+    assert demo.post(urls[wall], {}, page=soil).status_code == 303
+    assert "“ninth, at the wall” reads 7.0" in page_of(demo, soil)
+    assert demo.post("/probe-readings/9999/strike", {"why": "x"}, page=soil).status_code == 404
+
+
+def test_two_people_at_one_test_do_not_overwrite_each_other(demo: Browser) -> None:
+    made = demo.post("/areas/2/soil/tests/new", TEST)
+    assert made.status_code == 303
+    number = max(int(key) for key in re.findall(r"/soil-tests/(\d+)/edit", demo.get("/areas/2/soil").text))
+    url = f"/soil-tests/{number}/edit"
+    version = re.search(r'name="version" value="(\d+)"', demo.get(url).text)
+    assert version is not None
+    first = demo.post(url, TEST | {"k": "121", "version": version[1]}, page=url)
+    assert first.status_code == 303
+    second = demo.post(url, TEST | {"k": "135", "version": version[1]}, page=url)
+    assert second.status_code == 409
+    assert "Somebody else changed this test" in sentence_beside(second.text, "version")
+    assert 'value="135"' in second.text
+    assert "K 121 ppm" in page_of(demo, "/areas/2/soil")
+
+
+def test_a_test_entered_twice_is_asked_about(demo: Browser) -> None:
+    assert demo.post("/areas/2/soil/tests/new", TEST).status_code == 303
+    again = demo.post("/areas/2/soil/tests/new", TEST)
+    assert again.status_code == 422
+    assert "by this laboratory already" in sentence_beside(again.text, "taken_on")
+    assert demo.post("/areas/2/soil/tests/new", TEST | {"confirmed": "on"}).status_code == 303
+
+
 @pytest.mark.parametrize(
     ("change", "field", "words"),
     [
@@ -172,7 +222,7 @@ def test_a_doubtful_test_is_confirmed_and_kept_as_typed(demo: Browser) -> None:
     edit = re.search(r'href="(/soil-tests/\d+/edit)"', demo.get("/areas/2/soil").text)
     assert edit is not None
     assert 'value="1640 lb/acre"' in demo.get(edit[1]).text
-    assert demo.post(edit[1], form | {"k": "120", "confirmed": "on"}).status_code == 303
+    assert demo.post(edit[1], form | {"k": "120", "confirmed": "on", "version": "1"}).status_code == 303
     assert "K 120 ppm" in page_of(demo, "/areas/2/soil")
     number = edit[1].split("/")[2]
     assert demo.post(f"/soil-tests/{number}/delete", {}, page="/areas/2/soil").status_code == 303
@@ -496,6 +546,8 @@ def test_a_laboratorys_file_is_matched_brought_in_and_remembered(demo: Browser) 
     assert "odd for soil of this region" in sentence_beside(doubtful.text, "area-0")
     made = demo.post(url, form | {"confirmed": "on"}, page=url)
     assert made.status_code == 303
+    sent_twice = demo.post(url, form | {"text": form["text"].replace("7.4", "6.8")}, page=url)
+    assert "there is a test of 2 May 2026 by this laboratory already" in sentence_beside(sent_twice.text, "area-0")
     assert "P 44 ppm" in page_of(demo, "/areas/1/soil")
     assert "buffer pH 6.6" in page_of(demo, "/areas/2/soil")
     again = demo.post(url, {"laboratory": "Vale Soil Desk", "text": REPORT.replace("44", "41"), "sampled_on": ""})

@@ -126,3 +126,30 @@ def write_tests(lines: Sequence[TestLine]) -> str:
             ]
         )  # fmt: skip
     return out.getvalue()
+
+
+@dataclass(frozen=True)
+class ProbeLine:
+    """A reading of the pH probe as it is written out; east and north on the site sheet in metres, None where not measured in."""
+
+    area: str
+    on_day: date
+    spot: str
+    ph: float
+    x_m: float | None
+    y_m: float | None
+    who: str
+    struck: str
+
+
+def write_readings(lines: Sequence[ProbeLine]) -> str:
+    """Probe readings as CSV, a row each."""
+    out = io.StringIO()
+    writer = csv.writer(out, lineterminator="\r\n")
+    writer.writerow(["Area", "Day", "Spot", "pH", "East m", "North m", "Who", "Does not count"])
+    for line in lines:
+        places = ["" if value is None else f"{value:.2f}" for value in (line.x_m, line.y_m)]
+        writer.writerow(
+            [harmless(line.area), line.on_day.isoformat(), harmless(line.spot), f"{line.ph:g}", *places, harmless(line.who), harmless(line.struck)]
+        )  # fmt: skip
+    return out.getvalue()

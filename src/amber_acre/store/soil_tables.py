@@ -29,6 +29,7 @@ class SoilTestRow(Base):
     note: Mapped[str] = mapped_column(default="")
     confirmed: Mapped[bool] = mapped_column(default=False)
     deleted_at: Mapped[datetime | None]
+    version: Mapped[int] = mapped_column(default=0)
     values: Mapped[list[SoilValueRow]] = relationship(cascade="all, delete-orphan", lazy="selectin")
     advice: Mapped[list[SoilAdviceRow]] = relationship(
         order_by="SoilAdviceRow.id", cascade="all, delete-orphan", lazy="selectin"
@@ -61,6 +62,8 @@ class SoilAdviceRow(Base):
 
 
 class ProbeReadingRow(Base):
+    """A reading of the pH probe; ``struck``: why it does not count, '' where it does. It is never deleted."""
+
     __tablename__ = "probe_readings"
     __table_args__ = (CheckConstraint("ph BETWEEN 3 AND 10", name="ph"),)
 
@@ -72,6 +75,7 @@ class ProbeReadingRow(Base):
     x_m: Mapped[float | None]
     y_m: Mapped[float | None]
     who: Mapped[str] = mapped_column(default="")
+    struck: Mapped[str] = mapped_column(default="")
 
 
 class LabLayoutRow(Base):

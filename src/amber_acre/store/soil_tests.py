@@ -10,6 +10,7 @@ from datetime import datetime
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
@@ -78,9 +79,16 @@ def save_soil_test(
     note: str = "",
     confirmed: bool = False,
     test_id: int | None = None,
+    version: int | None = None,
 ) -> SoilTestRow:
-    """Adds a test to an area, or writes one anew in its place; older tests stay."""
+    """Adds a test to an area, or writes one anew in its place, if nobody changed it since ``version``; older tests stay."""
     row = (session.get(SoilTestRow, test_id) if test_id else None) or SoilTestRow(area_id=area_id)
+    if row.id and version is not None and row.version != version:
+        raise DoesNotFit(
+            "Somebody else changed this test while you were typing. Open it again in another tab, compare, then save it there.",
+            field="version",
+        )
+    row.version = (row.version or 0) + 1  # its figures are rows of their own: counted here, not by the mapper
     row.taken_on, row.extractant, row.buffer_method = test.taken_on, test.extractant, test.buffer_method
     row.depth_mm, row.laboratory, row.note, row.confirmed = test.depth_mm, test.laboratory, note, confirmed
     row.values.clear()
@@ -122,9 +130,21 @@ def add_probe_readings(
     session.flush()
 
 
-def probe_rows(session: Session, area_ids: Sequence[int]) -> Sequence[ProbeReadingRow]:
-    """Probe readings of areas, oldest first."""
+def same_test(area: AreaRow, test: SoilTest) -> bool:
+    """Whether a test of this day, laboratory and depth is there already: one entered twice, or the other half of a report."""
+    key = (test.taken_on, test.laboratory, test.depth_mm)
+    return any((row.taken_on, row.laboratory, row.depth_mm) == key for row in area.soil_tests)
+
+
+def reading_row(session: Session, reading_id: int) -> ProbeReadingRow | None:
+    return session.get(ProbeReadingRow, reading_id)
+
+
+def probe_rows(session: Session, area_ids: Sequence[int], struck: bool = False) -> Sequence[ProbeReadingRow]:
+    """Probe readings of areas, oldest first; those struck out only where they are asked for."""
     query = select(ProbeReadingRow).where(ProbeReadingRow.area_id.in_(area_ids))
+    if not struck:
+        query = query.where(ProbeReadingRow.struck == "")
     return session.scalars(query.order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)).all()
 
 

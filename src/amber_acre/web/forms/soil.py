@@ -83,6 +83,7 @@ class SoilTestForm(Form):
     advice: list[AdviceForm] = Field(default_factory=list)
     note: Note = ""
     confirmed: Checked = False
+    version: int = 0
 
     @field_validator("taken_on")
     @classmethod
@@ -163,4 +164,4 @@ def typed_test(row: SoilTestRow) -> dict[str, str]:
         texts |= {f"advice-{n}-material": advice.material, f"advice-{n}-amount": advice.typed}
     if row.confirmed:
         texts["confirmed"] = "on"
-    return texts
+    return texts | {"version": str(row.version)}

@@ -59,6 +59,7 @@ def _take_tests() -> list[Any]:
         sa.Column("note", sa.String(), nullable=False),
         sa.Column("confirmed", sa.Boolean(), nullable=False),
         sa.Column("deleted_at", sa.DateTime(), nullable=True),
+        sa.Column("version", sa.Integer(), nullable=False),
         sa.CheckConstraint("depth_mm IS NULL OR depth_mm BETWEEN 10 AND 1000", name=op.f("ck_soil_tests_depth")),
         sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_soil_tests_area_id")),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_soil_tests")),
@@ -73,8 +74,8 @@ def _put_tests_back(kept: list[Any]) -> None:
     for row in kept:
         connection.execute(
             sa.text(
-                "INSERT INTO soil_tests (id, area_id, taken_on, extractant, laboratory, note, confirmed) "
-                "VALUES (:id, :area_id, :taken_on, :extractant, '', '', 0)"
+                "INSERT INTO soil_tests (id, area_id, taken_on, extractant, laboratory, note, confirmed, version) "
+                "VALUES (:id, :area_id, :taken_on, :extractant, '', '', 0, 1)"
             ),
             {"id": row.id, "area_id": row.area_id, "taken_on": row.taken_on, "extractant": row.extractant},
         )
@@ -208,6 +209,7 @@ def _create_probe_readings() -> None:
         sa.Column("x_m", sa.Double(), nullable=True),
         sa.Column("y_m", sa.Double(), nullable=True),
         sa.Column("who", sa.String(), nullable=False),
+        sa.Column("struck", sa.String(), nullable=False),
         sa.CheckConstraint("ph BETWEEN 3 AND 10", name=op.f("ck_probe_readings_ph")),
         sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_probe_readings_area_id")),
         sa.PrimaryKeyConstraint("id", name=op.f("pk_probe_readings")),

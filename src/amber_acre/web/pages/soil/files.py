@@ -152,7 +152,7 @@ def _samples(
     twice = next((role for role in chosen if chosen.count(role) > 1), None)
     if twice:
         raise NotUnderstood("Two columns are matched to the same thing. Let one of them go.", field=f"role-{list(roles.values()).index(twice)}")  # fmt: skip
-    here = {str(area.id) for area in areas_of(session, place.id)}
+    here = {str(area.id): area for area in areas_of(session, place.id)}
     samples = []
     for n, row in enumerate(table.rows):
         area = posted.get(f"area-{n}", "")
@@ -161,9 +161,12 @@ def _samples(
         try:
             if area not in here:
                 raise MissingInput("This area is gone. Choose another, or leave the row out.", field=f"area-{n}")
-            samples.append(
-                _Sample(int(area), _test(dict(zip(table.headings, row, strict=False)), roles, posted, place, today))
-            )
+            test = _test(dict(zip(table.headings, row, strict=False)), roles, posted, place, today)
+            if "confirmed" not in posted and store.same_test(here[area], test):
+                raise Doubtful(
+                    f"there is a test of {test.taken_on:%-d %B %Y} by this laboratory already. Is it another one?"
+                )
+            samples.append(_Sample(int(area), test))
         except AmberError as error:
             what = MEASURES[error.field].name if error.field in MEASURES else ""
             error.sentence = f"Row {n + 1}{', ' + what if what else ''}: {error.sentence}"

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError
+from amber_acre.core.errors import AmberError, Doubtful, MissingInput
 from amber_acre.core.soil.evidence import times_as_acid
 from amber_acre.core.soil.plant_ph import overlap
 from amber_acre.core.soil.probe import ProbeReading
@@ -17,6 +17,7 @@ from amber_acre.core.soil.salinity import salt_words
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.core.working import Working
+from amber_acre.exchange.soil_csv import ProbeLine, write_readings
 from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, ground_of
@@ -112,6 +113,35 @@ def read_probe(request: Request, session: Writing, _posted: Posted, today: Today
     return go(f"/areas/{area.id}/soil#probe")
 
 
+@router.get("/areas/{area_id}/soil/probe.csv")
+def export_probe(session: Reading, area_id: Key) -> Response:
+    """Every reading of an area, a row each, those struck out with their reason."""
+    area = found(area_of(session, area_id), "This area")
+    lines = [
+        ProbeLine(area.name, row.on_day, row.spot, row.ph, row.x_m, row.y_m, row.who, row.struck)
+        for row in store.probe_rows(session, [area.id], struck=True)
+    ]
+    return Response(
+        write_readings(lines), media_type="text/csv; charset=utf-8",
+        headers={"content-disposition": f'attachment; filename="probe-{area.id}.csv"'},
+    )  # fmt: skip
+
+
+@router.post("/probe-readings/{reading_id}/strike")
+def strike_reading(request: Request, session: Writing, posted: Posted, today: Today, reading_id: Key) -> Response:
+    """Strikes a reading out with its reason, or lets it count again where it is struck out; it is never deleted."""
+    row = found(store.reading_row(session, reading_id), "This reading")
+    area = found(area_of(session, row.area_id), "The area of this reading")
+    why = posted.get("why", "").strip()[:200]
+    if not row.struck and not why:
+        sentence = MissingInput("Say why it does not count: typed wrong, probe not clean, dry soil.").sentence
+        ground = ground_of(session, area, today)
+        return _show(request, session, area, ground, "", posted, {f"why-{row.id}": Fault(sentence)}, 422)
+    row.struck = "" if row.struck else why
+    session.flush()
+    return go(f"/areas/{area.id}/soil#probe")
+
+
 def _read_probe(
     posted: dict[str, str], today: Today
 ) -> tuple[list[ProbeReading], dict[str, tuple[float, float]], dict[str, Fault]]:
@@ -143,10 +173,17 @@ def _save_test(
     form = read.value
     if form is None:
         return _test_form(request, area, read, row, 422)
-    store.save_soil_test(
-        session, area.id, form.test(), advice=form.advised(), note=form.note, confirmed=form.confirmed,
-        test_id=row.id if row else None,
-    )  # fmt: skip
+    test = form.test()
+    try:
+        if row is None and not form.confirmed and store.same_test(area, test):
+            raise Doubtful(f"There is a test of {test.taken_on:%-d %B %Y} by this laboratory already. Is it another one?", field="taken_on")  # fmt: skip
+        store.save_soil_test(
+            session, area.id, test, advice=form.advised(), note=form.note, confirmed=form.confirmed,
+            test_id=row.id if row else None, version=form.version if row else None,
+        )  # fmt: skip
+    except AmberError as error:
+        read.refuse(error)
+        return _test_form(request, area, read, row, 422 if isinstance(error, Doubtful) else 409)
     return go(f"/areas/{area.id}/soil")
 
 
@@ -201,7 +238,7 @@ def _show(
         plants=overlap(_not_grass(ground), ground.ph),
         triangle=draw_triangle(sand, clay, ground.texture),
         times=None if ground.ph is None else times_as_acid(ground.ph, 7.0),
-        probe_rows=store.probe_rows(session, [area.id]),
+        probe_rows=store.probe_rows(session, [area.id], struck=True),
         entry_rows=PROBE_ROWS,
         typed=typed_text or {},
         faults=faults or {},
