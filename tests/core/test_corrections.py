@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 
 from amber_acre.core.correction.instalments import Job
-from amber_acre.core.correction.jobs import SoilJob
+from amber_acre.core.correction.jobs import SoilJob, refuse_move
 from amber_acre.core.correction.limits import SULPHUR_CAPS
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, plan_ph
@@ -361,6 +361,19 @@ def test_a_shortage_is_not_filled_twice(changes: dict[str, Any], words: str) -> 
     with pytest.raises(DoesNotFit, match=words) as refused:
         shortage(**changes)
     assert refused.value.field == "element"
+
+
+def test_a_job_is_not_moved_against_its_label() -> None:
+    """30 days between and 45 g/m² in twelve months."""
+    jobs = [Job(n, f"Potassium {n}", "spread", day, day, day, 15.0) for n, day in enumerate((date(2026, 4, 1), date(2026, 6, 1), date(2026, 9, 1), date(2027, 4, 20)), 1)]  # fmt: skip
+    refuse_move(jobs[1], date(2026, 5, 1), [jobs[0], *jobs[2:]], POTASH)
+    with pytest.raises(DoesNotFit, match="Potassium 1 lies 29 days from 30 April 2026"):
+        refuse_move(jobs[1], date(2026, 4, 30), [jobs[0], *jobs[2:]], POTASH)
+    with pytest.raises(DoesNotFit, match="twelve months would hold 60"):
+        refuse_move(jobs[3], date(2027, 3, 31), jobs[:3], POTASH)
+    refuse_move(jobs[3], date(2027, 4, 1), jobs[:3], POTASH)
+    with pytest.raises(DoesNotFit, match="twelve months"):
+        refuse_move(jobs[2], date(2026, 9, 2), jobs[:2], POTASH, thick=1.1)
 
 
 def test_a_chelate_may_go_where_a_plain_salt_may_not() -> None:

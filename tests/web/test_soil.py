@@ -365,6 +365,45 @@ def test_jobs_are_moved_left_out_done_and_a_correction_is_ended(demo: Browser) -
     assert demo.post("/corrections/2/end", {"why": "client moved"}, page="/corrections/2").status_code == 303
     assert demo.post("/corrections/2/end", {"why": "again"}, page="/properties/new").status_code == 422
     assert "Hydrangea row" not in page_of(demo, "/")
+    assert demo.post("/corrections/2/again", {"why": ""}, page="/corrections/2").status_code == 422
+    assert demo.post("/corrections/2/again", {"why": "client stayed"}, page="/corrections/2").status_code == 303
+    assert "ended once: client moved; taken up again 27 May 2026: client stayed" in page_of(demo, "/corrections/2")
+    runs = demo.post("/corrections/2/again", {"why": "twice"}, page="/corrections/2")
+    assert "runs already" in sentence_beside(runs.text, "why")
+
+
+def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
+    """Two doses of sulphur on 27 May and 24 September; the label wants 60 days between."""
+    numbers = re.findall(r'id="job-(\d+)"', demo.get("/corrections/2").text)
+    url, form = f"/soil-jobs/{numbers[0]}/change", {"version": "1", "reason": "rain"}
+    near = demo.post(url, form | {"on_day": "2026-08-10"}, page="/corrections/2")
+    assert near.status_code == 409
+    assert "lies 45 days from 10 August 2026; the label of Yellowseam 90 asks for 60" in sentence_beside(
+        near.text, "on_day"
+    )
+    assert demo.post(url, form | {"on_day": "2026-07-10"}, page="/corrections/2").status_code == 303
+
+
+def test_a_patch_and_its_lawn_moved_apart_are_warned_about(demo: Browser, demo_engine: Engine) -> None:
+    """The heath lawn is being raised; its patch may be lowered, but with a word about the line between them."""
+    shade, sulphur = 27, product_id(demo_engine, "Yellowseam 90")
+    reading = {"probe-0-spot": "stump", "probe-0-ph": "7.0"}
+    assert demo.post(f"/areas/{shade}/soil/probe", reading, page=f"/areas/{shade}/soil").status_code == 303
+    url = f"/areas/{shade}/soil/ph?target=6.5&product={sulphur}&depth=10+cm"
+    assert "The pH of Heath lawn is being raised, and they touch" in page_of(demo, f"{url}&way=down")
+    lime = product_id(demo_engine, "Chalkdust 94")
+    up = page_of(demo, f"/areas/{shade}/soil/ph?way=up&target=7.4&product={lime}&depth=10+cm")
+    assert "they touch" not in up
+
+
+def test_a_correction_is_not_taken_up_against_another(demo: Browser, demo_engine: Engine) -> None:
+    """The hydrangea row's sulphur is ended, lime is entered; the sulphur stays ended."""
+    assert demo.post("/corrections/2/end", {"why": "pink after all"}, page="/corrections/2").status_code == 303
+    form = LIMING | {"product": product_id(demo_engine, "Chalkdust 94"), "target": "6.4", "confirmed": "on"}
+    made = demo.post(f"/areas/{HYDRANGEA}/soil/ph", form, page=f"/areas/{HYDRANGEA}/soil")
+    assert made.status_code == 303
+    refused = demo.post("/corrections/2/again", {"why": "blue again"}, page="/corrections/2")
+    assert "it cannot be lowered as well" in sentence_beside(refused.text, "why")
 
 
 def test_a_compaction_finding_stays_open_until_a_recheck_passes(demo: Browser) -> None:

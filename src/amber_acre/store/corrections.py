@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.correction.amending import Amendment
 from amber_acre.core.correction.instalments import WORKS, Job
 from amber_acre.core.correction.jobs import SoilJob
-from amber_acre.core.correction.limits import Direction
+from amber_acre.core.correction.limits import Direction, refuse_both_ways, refuse_twice
 from amber_acre.core.correction.nutrient_plan import NutrientPlan
 from amber_acre.core.correction.ph_plan import PhPlan
 from amber_acre.core.errors import DoesNotFit
@@ -136,6 +136,22 @@ def end_correction(session: Session, row: CorrectionRow, at: datetime, why: str)
     if row.ended_at is not None:
         raise DoesNotFit("This correction has been ended already.", field="why")
     row.ended_at, row.ended_why = at, why
+    session.flush()
+
+
+def take_up_again(session: Session, row: CorrectionRow, today: date, why: str) -> None:
+    """Lets an ended correction run again, if nothing has taken its place; both reasons are kept (DoesNotFit)."""
+    if row.ended_at is None:
+        raise DoesNotFit("This correction runs already.", field="why")
+    if row.kind in ("up", "down"):
+        way: Direction = "up" if row.kind == "up" else "down"
+        running = running_direction(session, row.area_id, today)
+        refuse_both_ways(way, running or moved_direction(session, row.area_id, today))
+        if running is not None:
+            raise DoesNotFit("Another correction runs here by now. End that one first.", field="why")
+    else:
+        refuse_twice(row.name, runs_since(session, row.area_id, row.kind, row.option, today), "why")
+    row.ended_at, row.ended_why = None, f"{row.ended_why}; taken up again {today:%-d %B %Y}: {why}"[:600]
     session.flush()
 
 

@@ -73,6 +73,7 @@ class Ground:
     moved: Direction | None
     corrected_since_test: bool
     no_phosphorus: str
+    beside: tuple[str, Direction] | None
     corrections: tuple[CorrectionRow, ...]
     findings: tuple[FindingRow, ...]
 
@@ -91,6 +92,11 @@ class Ground:
         """The grass's season; cool for what is no lawn."""
         return GRASS_BY_KEY[self.area.grass].season if self.area.kind == "lawn" else "cool"
 
+    def advised(self, material: str, test: SoilTest | None) -> float | None:
+        """What the laboratory of a test advises of a material, g/m², or None."""
+        rows = [row for row in self.area.soil_tests if test is not None and row.taken_on == test.taken_on]
+        return next((a.rate_g_m2 for row in rows for a in row.advice if a.material == material), None)
+
     def says(self, fact: str) -> str:
         """A choice or text among the area's facts, or ''."""
         value = self.facts[fact].value if fact in self.facts else ""
@@ -108,10 +114,11 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     probe = probings(session, [area.id], day).get(area.id)
     tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
     ph, ph_from, on_probe = ph_at_hand(tests, probe)
-    feel = facts["texture"].value if "texture" in facts else ""
-    sampled = newest_with(tests, "sand")
-    texture = texture_of(sampled, feel if isinstance(feel, str) else "")
-    tested = sampled is not None and "sand" in sampled.values
+    texture, texture_from = _texture(facts, tests)
+    around = session.get(AreaRow, area.parent_id) if texture is None and area.parent_id else None
+    if around is not None:
+        texture, texture_from = _texture(facts_of(around), tuple(tests_of(around)))
+        texture_from = f"{texture_from}, as the lawn around it" if texture else ""
     read_on = _read_on(tests, probe, on_probe)
     plants = _plants(session, area, facts)
     roots = number_of(facts, "roots")
@@ -120,12 +127,12 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     acid, nitrogen = _year(session, area, day)
     return Ground(
         area, climate_of(area.property.climate), facts, tests, probe, ph, ph_from, on_probe, texture,
-        "laboratory" if texture and tested else "by feel" if texture else "", plants, _wanted(area, plants),
+        texture_from, plants, _wanted(area, plants),
         nitrogen, acid, newest["probe_mm"], newest["thatch_mm"] or 0.0,
         newest["mulch_mm"] if newest["mulch_mm"] is not None else (mulch or 0.0) * 1000,
         newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
         running_direction(session, area.id, day), moved_direction(session, area.id, day), corrected_since(session, area.id, read_on),
-        _no_phosphorus(area, newest_with(tests, "p")),
+        _no_phosphorus(area, newest_with(tests, "p")), _beside(session, area, day),
         tuple(corrections_of(session, [area.id])), tuple(findings_of(session, [area.id])),
     )  # fmt: skip
 
@@ -152,6 +159,15 @@ def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple
     return None, "", False
 
 
+def _texture(facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...]) -> tuple[TextureClass | None, str]:
+    """Texture class and where it is from: the newest test with sand, silt and clay, else as judged by feel."""
+    feel = facts["texture"].value if "texture" in facts else ""
+    sampled = newest_with(tests, "sand")
+    texture = texture_of(sampled, feel if isinstance(feel, str) else "")
+    tested = sampled is not None and "sand" in sampled.values
+    return texture, "laboratory" if texture and tested else "by feel" if texture else ""
+
+
 def _read_on(tests: tuple[SoilTest, ...], probe: ProbeSummary | None, on_probe: bool) -> date | None:
     """The day of the pH that is gone by."""
     if on_probe and probe is not None:
@@ -168,6 +184,18 @@ def _plants(session: Session, area: AreaRow, facts: Mapping[str, ReadFact]) -> t
         names.append(GRASS_BY_KEY[area.grass].botanical_name)
     found = [plant for name in names if (plant := plant_named(session, name)) is not None]
     return tuple(found)
+
+
+def _beside(session: Session, area: AreaRow, day: date) -> tuple[str, Direction] | None:
+    """The lawn a patch lies in, or a patch of a lawn, whose pH is moved; the first that is."""
+    near = select(AreaRow).where(
+        AreaRow.deleted_at.is_(None), AreaRow.id == area.parent_id if area.parent_id else AreaRow.parent_id == area.id
+    )
+    for row in session.scalars(near.order_by(AreaRow.id)):
+        way = running_direction(session, row.id, day) or moved_direction(session, row.id, day)
+        if way is not None:
+            return row.name, way
+    return None
 
 
 def _no_phosphorus(area: AreaRow, test: SoilTest | None) -> str:
@@ -220,7 +248,7 @@ def brought_of(session: Session, area: AreaRow, element: Measured, day: date) ->
 
 def brief_of(ground: Ground) -> PhBrief:
     """What the core needs to know of the ground."""
-    advice = next((a.rate_g_m2 for r in ground.area.soil_tests[:1] for a in r.advice if a.material == "lime"), None)
+    advice = ground.advised("lime", ground.ph_test)
     kind = ground.area.kind
     planted = kind in ("lawn", "hedge", "tree", "patch") or (kind == "bed" and ground.says("bare") != "yes")
     return PhBrief(
@@ -228,5 +256,5 @@ def brief_of(ground: Ground) -> PhBrief:
         ground.ph, ground.on_probe, ground.probe.half_spread if ground.probe else PROBE_ERROR, ground.texture, ground.says("fizz"), advice,
         ground.running, ground.corrected_since_test, ground.acid_g_m2_year, ground.moved,
         lime_test.values.get("free_lime") if (lime_test := newest_with(ground.tests, "free_lime")) else None,
-        ground.area.size_m2 / ground.area.low_m2,
+        ground.area.size_m2 / ground.area.low_m2, ground.beside,
     )  # fmt: skip

@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
 from amber_acre.core.correction.instalments import Job
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
 from amber_acre.core.products.product import Product
@@ -20,6 +22,30 @@ WORK_WORDS = {
     "recheck": "push the probe in and write down how deep",
     "water": "water as the week says",
 }
+
+
+def refuse_move(job: Job, on: date, others: Sequence[Job], product: Product, thick: float = 1.0) -> None:
+    """Refuses a new day that brings two spreadings nearer than the label allows, or a year over its maximum (DoesNotFit).
+
+    ``others``: the correction's other spreadings that stand, done or to come. ``thick``: size over the smallest size.
+    """
+    label = product.label
+    near = next((other for other in others if abs((other.on - on).days) < label.interval_days), None)
+    if near is not None:
+        raise DoesNotFit(
+            f"{near.name} lies {abs((near.on - on).days)} days from {on:%-d %B %Y}; the label of {product.name} asks for "
+            f"{label.interval_days} between. Move that one first.", field="on_day",
+        )  # fmt: skip
+    if label.yearly_max_g_m2 is None:
+        return
+    spread = sorted([(other.on, other.rate_g_m2) for other in others] + [(on, job.rate_g_m2)])
+    for start, _ in spread:
+        total = sum(rate for day, rate in spread if 0 <= (day - start).days < 365) * thick
+        if total > label.yearly_max_g_m2 * (1 + 1e-6):
+            raise DoesNotFit(
+                f"On that day twelve months would hold {product.rate_words(total)}; the label of {product.name} allows "
+                f"{product.rate_words(label.yearly_max_g_m2)} a year. Choose a later day.", field="on_day",
+            )  # fmt: skip
 
 
 @dataclass(frozen=True)

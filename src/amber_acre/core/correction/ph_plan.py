@@ -39,7 +39,8 @@ class PhBrief:
     ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction that
     still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the year's
     fertilizers leave, as CaCO₃. ``moved``: which way something that went down within a year moves the pH. ``thick``: size
-    planned on over the smallest it can be, where the label is held.
+    planned on over the smallest it can be, where the label is held. ``beside``: name and direction of what is moved in the
+    lawn a patch lies in, or in a patch of the lawn.
     """
 
     kind: str
@@ -60,6 +61,7 @@ class PhBrief:
     moved: Direction | None = None
     free_lime: float | None = None
     thick: float = 1.0
+    beside: tuple[str, Direction] | None = None
 
 
 @dataclass(frozen=True)
@@ -143,7 +145,7 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     )
     jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate, cap)
     expected = _course(brief, ph, choice, jobs, full, need, grade.kind == "hydrated")
-    warnings = _old(brief, choice)
+    warnings = _said_first(brief, choice)
     if choice.target_ph > 7.0:
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
     if grade.kind == "hydrated":
@@ -199,7 +201,7 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     rates = split(total, cap, working, share)
     jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share)
     expected = _course(brief, ph, choice, jobs, full, need.total_g_m2 * CARBONATE_PER_SULPHUR, False)
-    warnings = [need.sentence, *_old(brief, choice)]
+    warnings = [need.sentence, *_said_first(brief, choice)]
     if product.soil.elemental_sulphur == 0:
         warnings.append(
             f"{1 / share:.1f} times the weight of sulphur{_as_hydrate(product)}: right only where iron is short as well. It stains paving."
@@ -232,10 +234,16 @@ def _under_label(cap: Cap, choice: PhChoice, share: float, thick: float) -> Cap:
     return Cap(cap.once_g_m2, year, cap.words, cap.source)
 
 
-def _old(brief: PhBrief, choice: PhChoice) -> list[str]:
-    """The word for a test that is too old to be planned on."""
+def _said_first(brief: PhBrief, choice: PhChoice) -> list[str]:
+    """The word for a test that is too old to be planned on, and for ground beside it that is moved the other way."""
     doubt = brief.test.age_doubt(choice.first) if brief.test is not None and not brief.on_probe else None
-    return [doubt.sentence] if doubt else []
+    words = [doubt.sentence] if doubt else []
+    if brief.beside is not None and brief.beside[1] != choice.direction:
+        way = "raised" if brief.beside[1] == "up" else "lowered"
+        words.append(
+            f"The pH of {brief.beside[0]} is being {way}, and they touch: mark the line, keep one off the other, test both again."
+        )
+    return words
 
 
 def _drift(brief: PhBrief, choice: PhChoice, carbonate_g_m2: float) -> float:

@@ -173,6 +173,22 @@ def end_correction(request: Request, session: Writing, posted: Posted, today: To
     return go(f"/corrections/{row.id}")
 
 
+@router.post("/corrections/{correction_id}/again")
+def take_up_again(request: Request, session: Writing, posted: Posted, today: Today, correction_id: Key) -> Response:
+    """Lets an ended correction run again, with its reason."""
+    row = found(store.correction_row(session, correction_id), "This correction")
+    read: Read[Any] = Read(None, posted)
+    try:
+        if not posted.get("why", "").strip():
+            raise MissingInput("Say why it is taken up again.", field="why")
+        store.take_up_again(session, row, today, posted["why"].strip()[:300])
+    except AmberError as error:
+        error.field = "why"
+        read.refuse(error)
+        return correction_page(request, session, row, today, read, 422)
+    return go(f"/corrections/{row.id}")
+
+
 def correction_page(
     request: Request, session: Reading, row: CorrectionRow, today: Today, read: Read[Any], status: int = 200
 ) -> HTMLResponse:

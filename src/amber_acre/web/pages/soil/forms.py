@@ -95,9 +95,9 @@ def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict
         if way == "up"
         else high
     )
-    advised = bool(ground.area.soil_tests and any(a.material == "lime" for a in ground.area.soil_tests[0].advice))
-    buffered = ground.test is not None and "buffer_ph" in ground.test.values
-    depth = ground.test.depth_mm if ground.test else None
+    advised = ground.advised("lime", ground.ph_test) is not None
+    buffered = ground.ph_test is not None and "buffer_ph" in ground.ph_test.values
+    depth = ground.ph_test.depth_mm if ground.ph_test else None
     return {
         "way": way,
         "target": f"{target:.1f}",

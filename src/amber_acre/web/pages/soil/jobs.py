@@ -9,8 +9,10 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 from sqlalchemy.orm import Session
 
+from amber_acre.core.correction.jobs import refuse_move
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.store import corrections as store
+from amber_acre.store.shelf import product_of
 from amber_acre.store.tables import SoilJobRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Today, Writing, found, go
@@ -65,6 +67,12 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
             raise DoesNotFit("Somebody else changed this job while you were looking at it. Look at it as it stands now, then change it again.", field="reason")  # fmt: skip
         if not timedelta(days=-366) < form.on_day - row.on_day < timedelta(days=731):
             raise DoesNotFit(f"{form.on_day} is far from {row.on_day}. Check the year.", field="on_day")
+        if row.work == "spread" and row.correction.product is not None and not form.skipped:
+            area = row.correction.area
+            others = [store.job_of(other) for other in row.correction.jobs if other.id != row.id and other.work == "spread" and not other.skipped]  # fmt: skip
+            refuse_move(
+                store.job_of(row), form.on_day, others, product_of(row.correction.product), area.size_m2 / area.low_m2
+            )
     except AmberError as error:
         read.refuse(error)
         return _again(request, session, row, today, read, 409)

@@ -81,10 +81,8 @@ def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) ->
                 raise NotUnderstood("Choose a product from the shelf.", field="product")
             return None
         material, factor = _ADVICE.get(element, ("", 1.0))
-        advised = next(
-            (a.rate_g_m2 * factor for row in ground.area.soil_tests[:1] for a in row.advice if a.material == material),
-            None,
-        )
+        rate = ground.advised(material, test)
+        advised = None if rate is None else rate * factor
         return plan_nutrient(
             test, element, product, ground.climate, _first(read, today), by=way, nitrogen_g_m2=ground.nitrogen_g_m2,
             brought_g_m2=brought_of(session, ground.area, element, today), forbidden=ground.no_phosphorus, advice_g_m2=advised,
