@@ -39,7 +39,7 @@ def column(
         raise OutOfRange("Topsoil lies between 0 and 1 m deep.", field="topsoil", limits=(0, 1000))
     tops: tuple[tuple[Layer, float, str], ...] = (
         ("mulch", mulch_mm, "mulch"), ("thatch", thatch_mm, "thatch"),
-        ("added", added_mm, f"{material or 'dressing'} added, settled"), ("topsoil", topsoil_mm, "topsoil"),
+        ("added", added_mm, f"added: {(material or 'dressing').split(' (')[0]}"), ("topsoil", topsoil_mm, "topsoil"),
     )  # fmt: skip
     layers = [ColumnLayer(kind, thick, words) for kind, thick, words in tops if thick > 0]
     left = max(0.0, SHOWN_DEPTH_MM - sum(layer.thickness_mm for layer in layers))

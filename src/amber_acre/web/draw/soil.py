@@ -10,10 +10,13 @@ from datetime import date
 from amber_acre.core.correction.column import SHOWN_DEPTH_MM, ColumnLayer
 from amber_acre.core.correction.course import Course
 from amber_acre.core.correction.instalments import Job
-from amber_acre.core.soil.reading import Exchange, Verdict
+from amber_acre.core.soil.reading import Exchange, Trend, Verdict
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 
 BAR_WIDTH = 240.0
+EXCHANGE_WIDTH = 480.0
+LETTER_WIDTH = 7.3  # of the drawings' small figures
+TREND_WIDTH, TREND_HEIGHT = 150.0, 44.0
 
 
 @dataclass(frozen=True)
@@ -40,6 +43,32 @@ def _third(value: float, bounds: tuple[float, float]) -> float:
     if value <= high:
         return round(third + third * (value - low) / (high - low), 1)
     return round(min(BAR_WIDTH - 4, 2 * third + third * (value - high) / (2 * high)), 1)
+
+
+@dataclass(frozen=True)
+class TrendLine:
+    """A measure over the years: dots in place, the line through them, the adequate band as top and height, or None."""
+
+    dots: tuple[tuple[float, float], ...]
+    line: str
+    band: tuple[float, float] | None
+    width: float = TREND_WIDTH
+    height: float = TREND_HEIGHT
+
+
+def draw_trend(trend: Trend, band: tuple[float, float] | None) -> TrendLine:
+    """Figures by their years, to scale together with the band they should lie in (low and high, in the figure's unit)."""
+    values = [value for _, value in trend.points] + list(band or ())
+    low, high = min(values), max(values)
+    span, years = (high - low) or 1.0, trend.points[-1][0] or 1.0
+    inner = TREND_HEIGHT - 12
+
+    def y(value: float) -> float:
+        return round(6 + inner * (high - value) / span if high > low else TREND_HEIGHT / 2, 1)
+
+    dots = tuple((round(6 + (TREND_WIDTH - 12) * year / years, 1), y(value)) for year, value in trend.points)
+    shown = None if band is None else (y(band[1]), round(y(band[0]) - y(band[1]), 1))
+    return TrendLine(dots, " ".join(f"{a},{b}" for a, b in dots), shown)
 
 
 @dataclass(frozen=True)
@@ -97,25 +126,32 @@ def draw_triangle(sand: float | None, clay: float | None, here: TextureClass | N
 
 @dataclass(frozen=True)
 class ExchangePart:
-    """A part of the exchange bar: ion, left edge, width, share."""
+    """A part of the exchange bar: ion, left edge, width, share; its words and where they begin, clear of the others'."""
 
     ion: str
     x: float
     width: float
     share: float
+    words: str
+    words_x: float
 
 
 def draw_exchange(read: Exchange) -> tuple[ExchangePart, ...]:
     """The exchange as one bar of 100 %: calcium, magnesium, potassium, sodium, acid."""
-    parts, x = [], 0.0
-    for ion in ("ca", "mg", "k", "na", "acid"):
-        share = read.shares.get(ion, 0.0)
-        if share > 0:
-            parts.append(
-                ExchangePart({"acid": "acid"}.get(ion, ion.capitalize()), round(x, 1), round(share * 480, 1), share)
-            )
-            x += share * 480
-    return tuple(parts)
+    there = [(ion, read.shares[ion]) for ion in ("ca", "mg", "k", "na", "acid") if read.shares.get(ion, 0.0) > 0]
+    names = ["acid" if ion == "acid" else ion.capitalize() for ion, _ in there]
+    words = [f"{name} {100 * share:.0f} %" for name, (_, share) in zip(names, there, strict=True)]
+    lefts = [EXCHANGE_WIDTH * sum(share for _, share in there[:n]) for n in range(len(there))]
+    begins, free = [0.0] * len(there), EXCHANGE_WIDTH
+    for n in reversed(range(len(there))):  # from the right, so that none runs over the edge or its neighbour
+        wide = len(words[n]) * LETTER_WIDTH
+        middle = lefts[n] + there[n][1] * EXCHANGE_WIDTH / 2
+        begins[n] = min(middle - wide / 2, free - wide)
+        free = begins[n] - LETTER_WIDTH
+    return tuple(
+        ExchangePart(names[n], round(lefts[n], 1), round(share * EXCHANGE_WIDTH, 1), share, words[n], round(max(0.0, begins[n]), 1))
+        for n, (_, share) in enumerate(there)
+    )  # fmt: skip
 
 
 @dataclass(frozen=True)

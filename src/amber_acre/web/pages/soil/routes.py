@@ -22,7 +22,7 @@ from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, ground_of
 from amber_acre.store.tables import AreaRow, SoilTestRow
-from amber_acre.web.draw.soil import draw_exchange, draw_range, draw_triangle
+from amber_acre.web.draw.soil import draw_exchange, draw_range, draw_trend, draw_triangle
 from amber_acre.web.forms.reading import Fault, Read, read_form
 from amber_acre.web.forms.soil import (
     ADVICE_CHOICES,
@@ -215,6 +215,7 @@ def _show(
     working = Working(f"Soil of {area.name}")
     test = ground.test
     read = verdicts(test, ground.nitrogen_g_m2, working) if test else ()
+    bounds = {verdict.element: verdict.bounds for verdict in read}
     charge = exchange(test, working) if test else None
     sand, clay = (test.values.get("sand"), test.values.get("clay")) if test else (None, None)
     return render(
@@ -234,7 +235,10 @@ def _show(
         exchange=charge,
         exchange_bar=draw_exchange(charge) if charge else (),
         salts=salt_words(test, any(plant.salt == "sensitive" for plant in ground.plants)) if test else (),
-        trends=trends(ground.tests),
+        trends=[
+            (trend, draw_trend(trend, ground.wanted_ph if trend.measure == "ph" else bounds.get(trend.measure)))
+            for trend in trends(ground.tests)
+        ],
         plants=overlap(_not_grass(ground), ground.ph),
         triangle=draw_triangle(sand, clay, ground.texture),
         times=None if ground.ph is None else times_as_acid(ground.ph, 7.0),
