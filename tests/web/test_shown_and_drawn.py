@@ -22,7 +22,7 @@ from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.soil.evidence import SoilTest
-from amber_acre.core.soil.reading import verdicts
+from amber_acre.core.soil.reading import Exchange, trends, verdicts
 from amber_acre.core.soil.texture import texture_class
 from amber_acre.core.working import Figure, Step, Working
 from amber_acre.store.areas import TypedShape, areas_of, size_of
@@ -35,7 +35,15 @@ from amber_acre.web.draw.labels import Labels
 from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet
-from amber_acre.web.draw.soil import draw_column, draw_ladder, draw_range, draw_triangle, ph_class
+from amber_acre.web.draw.soil import (
+    draw_column,
+    draw_exchange,
+    draw_ladder,
+    draw_range,
+    draw_trend,
+    draw_triangle,
+    ph_class,
+)
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted
 from tests.core.test_programme import LAWNS
@@ -255,3 +263,35 @@ def test_a_figure_stands_in_its_third_of_the_range() -> None:
     assert [c.name for c in triangle.classes if c.here] == ["loam"]
     assert triangle.point is not None
     assert draw_triangle(None, None, None).point is None
+
+
+def test_a_trend_lies_to_scale_with_its_band() -> None:
+    """Phosphorus 60, 90, 120 over four years against 26–54: every dot above the band, evenly rising, inside the box."""
+    tests = [
+        SoilTest.of(date(year, 4, 1), "mehlich-3", ph=6.4, p=p) for year, p in ((2022, 60), (2024, 90), (2026, 120))
+    ]
+    ph, phosphorus = trends(tests)
+    drawn = draw_trend(phosphorus, (26, 54))
+    assert drawn.band is not None
+    ys = [y for _, y in drawn.dots]
+    assert ys[0] - ys[1] == pytest.approx(ys[1] - ys[2], abs=0.2)
+    assert max(ys) < drawn.band[0]
+    assert drawn.band[1] / (ys[0] - ys[2]) == pytest.approx((54 - 26) / (120 - 60), abs=0.02)
+    assert all(0 < x < drawn.width and 0 < y < drawn.height for x, y in drawn.dots)
+    assert drawn.band[0] + drawn.band[1] <= drawn.height
+    flat = draw_trend(ph, None)
+    assert flat.band is None
+    assert {y for _, y in flat.dots} == {flat.height / 2}
+
+
+@settings(deadline=None)
+@given(st.lists(st.floats(0.005, 1), min_size=5, max_size=5))
+def test_words_of_the_exchange_stand_clear_of_each_other(parts: list[float]) -> None:
+    whole = sum(parts)
+    shares = {ion: part / whole for ion, part in zip(("ca", "mg", "k", "na", "acid"), parts, strict=True)}
+    drawn = draw_exchange(Exchange(12.0, False, shares, ()))
+    assert sum(part.width for part in drawn) == pytest.approx(480, abs=0.5)
+    ends = [part.words_x + 7 * len(part.words) for part in drawn]
+    assert all(end <= after.words_x for end, after in zip(ends, drawn[1:], strict=False))
+    assert ends[-1] <= 480
+    assert drawn[0].words_x >= 0

@@ -148,8 +148,12 @@ def draw_exchange(read: Exchange) -> tuple[ExchangePart, ...]:
         middle = lefts[n] + there[n][1] * EXCHANGE_WIDTH / 2
         begins[n] = min(middle - wide / 2, free - wide)
         free = begins[n] - LETTER_WIDTH
+    free = 0.0
+    for n in range(len(there)):  # and back from the left edge
+        begins[n] = max(begins[n], free)
+        free = begins[n] + (len(words[n]) + 1) * LETTER_WIDTH
     return tuple(
-        ExchangePart(names[n], round(lefts[n], 1), round(share * EXCHANGE_WIDTH, 1), share, words[n], round(max(0.0, begins[n]), 1))
+        ExchangePart(names[n], round(lefts[n], 1), round(share * EXCHANGE_WIDTH, 1), share, words[n], round(begins[n], 1))
         for n, (_, share) in enumerate(there)
     )  # fmt: skip
 
