@@ -376,6 +376,20 @@ def test_a_job_is_not_moved_against_its_label() -> None:
         refuse_move(jobs[2], date(2026, 9, 2), jobs[:2], POTASH, thick=1.1)
 
 
+def test_the_laboratorys_lime_is_turned_into_the_one_at_hand() -> None:
+    """2 tons/acre of a lime 0.8 effective is 448 × 0.8 = 358.7 g/m² of CaCO₃; a silent report is taken as pure, and says so."""
+    state = brief(lime_advice_g_m2=448.34)
+    named = plan_ph(state, up(method="lab", advice_effective=0.8))
+    assert named.need_g_m2 == pytest.approx(448.34 * 0.8)
+    silent = plan_ph(state, up(method="lab"))
+    assert silent.need_g_m2 == pytest.approx(448.34)
+    assert any("does not say what lime it means" in words for words in silent.warnings)
+    assert any("wholly effective" in words for words in silent.working.assumptions)
+    assert not any("what lime it means" in words for words in named.warnings)
+    with pytest.raises(AmberError, match="30 to 180 %"):
+        plan_ph(state, up(method="lab", advice_effective=0.1))
+
+
 def test_a_chelate_may_go_where_a_plain_salt_may_not() -> None:
     made = shortage(
         element="fe", product=IRON, test=SoilTest.of(DAY, "mehlich-3", ph=7.6, fe=38), by="range", chelate=True

@@ -66,7 +66,10 @@ class PhBrief:
 
 @dataclass(frozen=True)
 class PhChoice:
-    """What a person decides: direction, target, product, placement, depth in mm, method, days, share to start with."""
+    """What a person decides: direction, target, product, placement, depth in mm, method, days, share to start with.
+
+    ``advice_effective``: effective share of the lime the laboratory's figure is meant in (0.3–1.8); None: the report is silent.
+    """
 
     direction: Direction
     target_ph: float
@@ -80,6 +83,7 @@ class PhChoice:
     rule: str = "two-sieve"
     timing: Timing = "warm"
     start_share: float = 1.0
+    advice_effective: float | None = None
 
 
 @dataclass(frozen=True)
@@ -136,8 +140,9 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     test = brief.test if brief.test is not None and not brief.on_probe else SoilTest.of(choice.first, ph=ph)
     texture = lime_texture(brief.texture, test.organic_matter) if brief.texture else None
     need = lime_need(
-        test, choice.target_ph, choice.depth_mm, choice.method, working, texture, choice.region, brief.lime_advice_g_m2
-    )
+        test, choice.target_ph, choice.depth_mm, choice.method, working, texture, choice.region, brief.lime_advice_g_m2,
+        1.0 if choice.advice_effective is None else choice.advice_effective,
+    )  # fmt: skip
     full = lime_product(need, grade, working)
     total = below_the_lab(full, choice.start_share, working)
     cap = _under_label(
@@ -146,6 +151,10 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate, cap)
     expected = _course(brief, ph, choice, jobs, full, need, grade.kind == "hydrated")
     warnings = _said_first(brief, choice)
+    if choice.method == "lab" and choice.advice_effective is None:
+        words = "The report does not say what lime it means: taken as wholly effective (100 %), the high side."
+        working.assume(words)
+        warnings.append(f"{words} If it means ground limestone as sold, type its effective share.")
     if choice.target_ph > 7.0:
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
     if grade.kind == "hydrated":

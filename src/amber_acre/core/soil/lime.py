@@ -100,6 +100,10 @@ def from_lab(
     """
     if advice_g_m2 < 0:
         raise OutOfRange("A lime figure cannot be negative.", field="advice", limits=(0, None))
+    if not 0.3 <= effective <= 1.8:
+        raise OutOfRange(
+            "The effective share of the lime a report means lies from 30 to 180 %.", field="assumed", limits=(0.3, 1.8)
+        )
     depth = Figure("depth_mm", depth_mm, "mm", "depth to correct")
     lab_depth = Figure(
         "lab_depth_mm",

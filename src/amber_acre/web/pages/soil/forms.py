@@ -50,6 +50,7 @@ class PhForm(Form):
     interval: Number
     timing: Timing = "warm"
     start: OptionalPercent = None
+    assumed: OptionalPercent = None
     confirmed: Checked = False
 
     @field_validator("product")
@@ -81,7 +82,7 @@ class PhForm(Form):
         return PhChoice(
             self.way, self.target, shelf[self.product], self.placement, (self.depth.value if self.depth else 0.1) * 1000,
             self.first, int(self.interval), self.method, self.region, self.rule, self.timing,
-            self.start.value if self.start else 1.0,
+            self.start.value if self.start else 1.0, self.assumed.value if self.assumed else None,
         )  # fmt: skip
 
 
