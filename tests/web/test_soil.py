@@ -526,7 +526,9 @@ def test_a_new_lawn_is_watered_week_by_week(demo: Browser) -> None:
     }
     made = demo.post(url, form, page=f"/areas/{NUMBER_3}/soil")
     assert made.status_code == 303
-    assert "Water, week 1:" in page_of(demo, made.headers["location"])
+    assert re.search(
+        r"Water, week 1: 0\.\d+ in ", page_of(demo, made.headers["location"])
+    )  # this property measures in inches
     assert "Water, week 1:" in page_of(demo, "/")
     twice = demo.post(url, form, page=f"/areas/{NUMBER_3}/soil")
     assert "Watering of a new lawn is in the year already" in sentence_beside(twice.text, "purpose")
