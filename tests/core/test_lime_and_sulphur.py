@@ -127,7 +127,7 @@ def test_stoichiometric_lime_and_the_surface_split() -> None:
 
 
 def test_trade_figures_of_surface_lime_and_sulphur() -> None:
-    """T18, T19: 50–75 lb/1000 is 1.09–1.63 tons/acre, 244–366 g/m²; 2 tons take two; 150 lb three or two; common practice."""
+    """50–75 lb/1000 is 1.09–1.63 tons/acre, 244–366 g/m²; 2 tons take two; 150 lb three or two; common practice."""
     low, high = LIME_CAPS["surface"].once_g_m2, SURFACE_LIME_MOST_G_M2
     assert [low, high] == pytest.approx([244, 366], abs=0.5)
     assert [low / TON_ACRE_G_M2, high / TON_ACRE_G_M2] == pytest.approx([1.09, 1.63], abs=0.005)

@@ -126,7 +126,7 @@ def test_blends_agree_with_non_negative_least_squares(targets: list[float]) -> N
 
 # Trade arithmetic, recomputed: common practice, no source.
 def test_bottle_coverage_told_in_the_trade() -> None:
-    """T01: 2.5 L does 1,250 m² at 2 mL/m²; five times 250 m²."""
+    """2.5 L does 1,250 m² at 2 mL/m²; five times 250 m²."""
     rate_ml = 2.5 * 1000 / 1250
     assert rate_ml == 2.0
     assert 250 * rate_ml == 500
@@ -151,14 +151,14 @@ def square_feet(value: float) -> SquareMetres:
 @pytest.mark.parametrize(
     ("bag", "lb", "ft2", "rate", "nitrogen", "potash"),
     [
-        (PLAINMEAL, 25, 6250, 4.00, 0.400, 0.080),  # T04
-        (PLAINMEAL, 25, 4500, 5.556, 0.556, 0.111),  # T05
-        (GREENLINE, 33, 7600, 4.342, 0.695, 0.347),  # T06
-        (GREENLINE, 4.8, 1000, 4.8, 0.768, 0.384),  # T07
-        (PLAINMEAL, 40, 8000, 5.0, 0.5, 0.1),  # T17
-        (PLAINMEAL, 40, 4000, 10.0, 1.0, 0.2),  # T17
-        (PLAINMEAL, 120, 11000, 10.91, 1.091, 0.218),  # T17, low end
-        (PLAINMEAL, 120, 12000, 10.00, 1.0, 0.2),  # T17, high end
+        (PLAINMEAL, 25, 6250, 4.00, 0.400, 0.080),
+        (PLAINMEAL, 25, 4500, 5.556, 0.556, 0.111),
+        (GREENLINE, 33, 7600, 4.342, 0.695, 0.347),
+        (GREENLINE, 4.8, 1000, 4.8, 0.768, 0.384),
+        (PLAINMEAL, 40, 8000, 5.0, 0.5, 0.1),
+        (PLAINMEAL, 40, 4000, 10.0, 1.0, 0.2),
+        (PLAINMEAL, 120, 11000, 10.91, 1.091, 0.218),  # low end
+        (PLAINMEAL, 120, 12000, 10.00, 1.0, 0.2),  # high end
     ],
 )
 def test_bags_on_lawns_told_in_the_trade(
@@ -172,7 +172,7 @@ def test_bags_on_lawns_told_in_the_trade(
 
 
 def test_spraying_more_and_sooner_than_the_label_told_in_the_trade() -> None:
-    """T11: label 12–18 fl oz/1000 every 6–8 weeks, used 20 every 4: 11.1 % over a spray, 1.67–3.33 times a week."""
+    """Label 12–18 fl oz/1000 every 6–8 weeks, used 20 every 4: 11.1 % over a spray, 1.67–3.33 times a week."""
     ounce = q.volume_rate_ml_m2(1, "fl oz", "1000 ft²")
     label = Label(GramsPerSquareMetre(12 * ounce), GramsPerSquareMetre(18 * ounce), 42)
     used = 20 * ounce
@@ -184,7 +184,7 @@ def test_spraying_more_and_sooner_than_the_label_told_in_the_trade() -> None:
 
 
 def test_bag_prices_told_in_the_trade() -> None:
-    """T05: 38.9 % over the bag's own rate; T06: 5.28 lb N a bag, $2.84 a lb N; T07: 10.5 % over."""
+    """38.9 % over the bag's own rate; 5.28 lb N a bag, $2.84 a lb N; 10.5 % over."""
     assert pytest.approx(0.389, abs=5e-4) == 6250 / 4500 - 1
     pounds_n = 33 * 0.16
     assert pounds_n == pytest.approx(5.28)
@@ -196,7 +196,7 @@ def test_bag_prices_told_in_the_trade() -> None:
 
 
 def test_whole_packs_left_over_and_what_emptying_does() -> None:
-    """25 lb on 4,500 ft² at the bag's 4 lb/1000: 18 lb needed, 7 lb left, 5.556 lb/1000 if emptied (T05)."""
+    """25 lb on 4,500 ft² at the bag's 4 lb/1000: 18 lb needed, 7 lb left, 5.556 lb/1000 if emptied."""
     size = square_feet(4500)
     working = Working("")
     amount = product_amount(GramsPerSquareMetre(4 * LB_1000), size, working)

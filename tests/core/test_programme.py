@@ -461,7 +461,7 @@ def test_liquids_are_spoken_of_by_volume() -> None:
 
 
 def test_the_trades_own_overdose_is_seen_by_rate_and_by_interval() -> None:
-    """T11 through the program: 20 fl oz/1000 every 4 weeks against a label of 12–18 every 6 weeks."""
+    """Through the program: 20 fl oz/1000 every 4 weeks against a label of 12–18 every 6 weeks."""
     ounce = 1.18 * 0.318327  # g/m² of one fl oz/1000 ft² at 1.18 kg/L
     stuff = product(
         20, "Leafwater", {"urea": 1}, (12 * ounce, 18 * ounce), "liquid", interval=42, liquid=True, density_kg_l=1.18

@@ -96,7 +96,7 @@ def test_quick_forms_are_faster_than_slow_ones() -> None:
 
 
 def test_six_weeks_before_frost() -> None:
-    """T14: 15 October less 42 days is 3 September. Common practice, no source."""
+    """15 October less 42 days is 3 September. Common practice, no source."""
     assert weeks_before(date(2026, 10, 15), 6) == date(2026, 9, 3)
 
 
@@ -169,7 +169,7 @@ def test_old_and_impossible_tests() -> None:
 
 
 def test_ph_is_logarithmic_and_pounds_an_acre_are_half_ppm() -> None:
-    """T15: pH 6, 5 and 4 are 10, 100 and 1000 times as acid as 7 (definition); furrow slice for lb/acre."""
+    """pH 6, 5 and 4 are 10, 100 and 1000 times as acid as 7 (definition); furrow slice for lb/acre."""
     assert [times_as_acid(ph, 7) for ph in (6, 5, 4)] == pytest.approx([10, 100, 1000])
     assert ppm_from_typed(180, "lb/acre") == pytest.approx(90)
     assert ppm_from_typed(180, "ppm") == pytest.approx(180)

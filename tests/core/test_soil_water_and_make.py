@@ -209,7 +209,7 @@ def test_days_of_water_and_irrigation() -> None:
 
 
 def test_water_told_in_the_trade() -> None:
-    """T09: 2 ft of topsoil holds 4 in; 4 in a month is 0.133 in/day; 6 in hold 1 in: 3.75 and 7.5 days; common practice."""
+    """2 ft of topsoil holds 4 in; 4 in a month is 0.133 in/day; 6 in hold 1 in: 3.75 and 7.5 days; common practice."""
     available = 4 / 24
     store = water_store(available, 6 * INCH, 0.5, 4 * INCH / 30, Working(""))
     assert store.total_mm / INCH == pytest.approx(1.0)
@@ -218,7 +218,7 @@ def test_water_told_in_the_trade() -> None:
 
 
 def test_calcined_clay_told_in_the_trade() -> None:
-    """T16: it holds 90 % of its weight: 50 lb hold 45 lb, 5.39 US gallons; common practice."""
+    """Calcined clay holds 90 % of its weight: 50 lb hold 45 lb, 5.39 US gallons; common practice."""
     water_kg = 50 * POUND_KG * MATERIALS["calcined-clay"].water_share
     assert water_kg / POUND_KG == pytest.approx(45)
     assert water_kg / US_GALLON_L == pytest.approx(5.39, abs=0.005)
@@ -257,7 +257,7 @@ def test_watering_tapers_as_roots_deepen(available: float, roots: float, depleti
 
 
 def test_core_holes_told_in_the_trade() -> None:
-    """T23: ½ in tines 2 in apart, 3 in deep: 4.91 % of the surface, 12.3 ft³/1000 ft², 3.7 % of the top 4 in."""
+    """½ in tines 2 in apart, 3 in deep: 4.91 % of the surface, 12.3 ft³/1000 ft², 3.7 % of the top 4 in."""
     holes = core_holes(0.5 * INCH, 2 * INCH, 3 * INCH, 4 * INCH, Working(""))
     assert holes.surface_share == pytest.approx(0.0491, abs=5e-5)
     cubic_feet = holes.litres_m2 * 92.90304 / 28.316846592
@@ -269,7 +269,7 @@ def test_core_holes_told_in_the_trade() -> None:
 
 
 def test_blending_by_parts() -> None:
-    """T08: compost 1 part to 5–6 parts chips is 16.7–14.3 %; common practice."""
+    """Compost 1 part to 5–6 parts chips is 16.7–14.3 %; common practice."""
     for parts, share in ((5, 0.1667), (6, 0.1429)):
         assert blend_parts({"compost": 1, "chips": parts}, 1000, Working(""))["compost"] / 1000 == pytest.approx(
             share, abs=5e-5
