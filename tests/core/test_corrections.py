@@ -239,6 +239,11 @@ def test_weather_holds_soil_jobs_and_the_truck_carries_them() -> None:
     held = job_holds(soil_job(), DayForecast(DAY, 31, -2, 5, 6))
     assert [words.split(",")[0] for words in held] == ["Heavy rain", "Frost", "Wind"]
     assert job_holds(soil_job(product=QUICK), DayForecast(DAY, 0, 8, 18, 6)) == ()
+    hot = DayForecast(DAY, 0, 18, 29, 2)
+    assert job_holds(soil_job(), hot) == ()  # lime does not mind
+    for acid in (SULPHUR, COPPERAS):
+        assert "burn leaves and turf" in job_holds(soil_job(product=acid), hot)[0]
+        assert job_holds(soil_job(product=acid), DayForecast(DAY, 0, 12, 26.9, 2)) == ()
     lines = load_sheet([], [soil_job(), soil_job(size_m2=SquareMetres(100)), soil_job(product=None)])
     assert [(line.product.name, line.jobs) for line in lines] == [("Chalkdust 94", 2)]
     assert lines[0].amount_kg == pytest.approx(444 * 0.199)

@@ -334,6 +334,14 @@ def test_a_large_dose_on_a_probe_is_asked_about_before_it_is_entered(demo: Brows
     assert sure.status_code == 303
 
 
+def test_a_correction_says_which_feeds_work_with_it(demo: Browser, demo_engine: Engine) -> None:
+    lime, sulphur = product_id(demo_engine, "Chalkdust 94"), product_id(demo_engine, "Yellowseam 90")
+    down = page_of(demo, f"/areas/{HYDRANGEA}/soil/ph?way=down&target=5.2&product={sulphur}&depth=15+cm")
+    assert "a correction runs here already" in down.lower()
+    up = page_of(demo, f"/areas/{PADDOCK}/soil/ph?way=up&target=6.4&product={lime}&depth=10+cm")
+    assert "Nitrate feeds work with it, ammonium and urea against it" in up
+
+
 def test_what_is_told_to_lower_ph_is_answered(demo: Browser) -> None:
     for told, words in (
         ("gypsum", "Gypsum: no."),

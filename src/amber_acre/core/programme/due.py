@@ -15,6 +15,7 @@ from amber_acre.core.quantities import Kilograms
 DueState = Literal["due", "coming", "overdue", "done", "skipped", "stopped"]
 HEAVY_RAIN_MM = 25.0  # in a day: washes granules off [common-practice]
 FROZEN_BELOW_C = 0.0
+SULPHUR_BURNS_FROM_C = 27.0  # sulphur on turf in hot weather, about 80 °F [common-practice]
 WINDY_M_S = 4.0  # drift of a spray; about 9 mph [common-practice]
 DUSTY = ("lime", "sulphur", "gypsum")
 WET_FOR_FOLIAR_MM = 1.0  # a foliar feed needs a dry leaf for hours [common-practice]
@@ -105,6 +106,10 @@ def load_sheet(due: Sequence[JudgedRound], soil_jobs: Sequence[SoilJob] = ()) ->
     )
 
 
+def _acid(product: Product) -> bool:
+    return product.soil.elemental_sulphur > 0 or product.family in ("sulphur", "acidifier")
+
+
 def job_holds(job: SoilJob, forecast: DayForecast) -> tuple[str, ...]:
     """Sentences for everything in a day's forecast that holds a soil job back; empty: go."""
     found = []
@@ -112,6 +117,8 @@ def job_holds(job: SoilJob, forecast: DayForecast) -> tuple[str, ...]:
         found.append(f"Heavy rain, {forecast.rain_mm:.0f} mm: washes off, and wet ground is smeared.")
     if forecast.min_c < FROZEN_BELOW_C:
         found.append(f"Frost, {forecast.min_c:.0f} °C: nothing on frozen ground.")
+    if job.product is not None and _acid(job.product) and forecast.max_c >= SULPHUR_BURNS_FROM_C:
+        found.append(f"Heat, {forecast.max_c:.0f} °C: sulphur and iron sulphate burn leaves and turf; wait for under {SULPHUR_BURNS_FROM_C:.0f} °C.")  # fmt: skip
     if job.product is not None and job.product.family in DUSTY and forecast.wind_m_s > WINDY_M_S:
         found.append(f"Wind, {forecast.wind_m_s:.0f} m/s: the dust drifts (over {WINDY_M_S:.0f} m/s).")
     return tuple(found)

@@ -83,7 +83,7 @@ OPTIONS: tuple[Option, ...] = (
     Option("compacted-core-sand", "compacted", "sports turf", "Coring, holes filled with sand", "sand", "holes", 0.0, 12, True,
            "Keeps holes open for a season or more; holds no water."),
     Option("compacted-core-clay", "compacted", "sports turf", "Coring, holes filled with calcined clay", "calcined-clay", "holes", 0.0, 12, True,
-           "Holes stay open and hold water. Dearest by the hole."),
+           "Holes stay open and hold water; dearest by the hole. The 20 % by volume that deepened roots in trials cannot be placed by coring: half-inch tines 2 in apart move 3.7 % of the top 4 in."),
     Option("compacted-liquid", "compacted", "told in the trade", "“Liquid aeration” or humic drench", "", "none", 0.0, 6, False,
            "It may be logged. The finding stays open until the probe goes deeper."),
     Option("stripped-dress", "stripped", "feed the soil", "Topsoil and compost, a little each year", "topsoil", "depth", 10.0, 12, False,
