@@ -13,7 +13,7 @@ from amber_acre.core.correction.instalments import Job
 from amber_acre.core.correction.jobs import SoilJob, refuse_move
 from amber_acre.core.correction.limits import SULPHUR_CAPS
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
-from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, plan_ph
+from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, holding_rate, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.products.product import SoilAction
@@ -393,6 +393,14 @@ def test_the_laboratorys_lime_is_turned_into_the_one_at_hand() -> None:
     assert not any("what lime it means" in words for words in named.warnings)
     with pytest.raises(AmberError, match="30 to 180 %"):
         plan_ph(state, up(method="lab", advice_effective=0.1))
+
+
+def test_holding_the_ph_takes_the_acid_over_the_effective_share() -> None:
+    """21 g/m² of CaCO₃ a year against a lime 0.94 × (0.98 + 0.64)/2 × 0.99 effective is 27.9 g/m² of it."""
+    made = plan_ph(brief(acid_g_m2_year=21.0), up())
+    assert holding_rate(made, Working("")) == pytest.approx(21 / (0.94 * 0.81 * 0.99))
+    assert holding_rate(plan_ph(garden(acid_g_m2_year=21.0), down()), Working("")) == 0
+    assert holding_rate(plan_ph(brief(), up()), Working("")) == 0
 
 
 def test_a_chelate_may_go_where_a_plain_salt_may_not() -> None:

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from simpleeval import simple_eval
 
 from amber_acre.core.correction.amending import amend
-from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, drift_working, plan_ph
+from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, drift_working, holding_rate, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.measure.entry import read_cut_out, read_outline
 from amber_acre.core.measure.size import CutOut, net_size
@@ -105,7 +105,10 @@ SOIL_PLANS = [
 def test_every_step_of_a_correction_evaluates_to_its_result(state: PhBrief, choice: PhChoice) -> None:
     made = plan_ph(state, choice)
     assert check(made.working) >= 4
-    assert check(drift_working(made)) == 1
+    drift = drift_working(made)
+    assert check(drift) == 1
+    assert (holding_rate(made, drift) > 0) == (choice.direction == "up" and state.acid_g_m2_year > 0)
+    assert check(drift) in (1, 2)
 
 
 def test_every_step_of_a_soil_reading_evaluates_to_its_result() -> None:

@@ -22,7 +22,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
-from amber_acre.core.soil.lime import LimeGrade, LimeMethod, lime_need, lime_product
+from amber_acre.core.soil.lime import LimeGrade, LimeMethod, effective_share, lime_need, lime_product
 from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
 from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, hydrate_of, sulphur_equivalent, sulphur_need
 from amber_acre.core.soil.texture import lime_texture
@@ -333,6 +333,18 @@ def drift_working(plan: PhPlan) -> Working:
         -plan.brief.acid_g_m2_year / (plan.need_g_m2 * per / change) if plan.need_g_m2 and change else 0.0, "a year", "sluijsmans-1970",
     )  # fmt: skip
     return working
+
+
+def holding_rate(plan: PhPlan, working: Working) -> float:
+    """Of this lime in a year to undo the acid of the year's fertilizers, g/m²; 0 where they leave none or it is lowered."""
+    if plan.choice.direction != "up" or plan.brief.acid_g_m2_year <= 0:
+        return 0.0
+    share = effective_share(lime_grade(plan.choice.product, plan.choice.rule), Working(""))
+    return working.step(
+        "Of this lime in a year, to undo it", "acid_g_m2 / share",
+        [Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"), Figure("share", share, "", "effective share of the lime")],
+        plan.brief.acid_g_m2_year / share, "g/m²", "lime-laws",
+    )  # fmt: skip
 
 
 def cheapest_by_acid(products: list[Product]) -> list[tuple[Product, float, float]]:

@@ -227,7 +227,7 @@ def draw_ladder(course: Course, jobs: Sequence[tuple[Job, bool]], target: float,
     first = course.start.year + 1
     years = tuple((x(date(year, 1, 1)), str(year)) for year in range(first, course.day(days - 1).year + 1))
     inside = course.start <= today <= course.day(days - 1)
-    end = f"{course.low[-1]:.1f} to {course.high[-1]:.1f}"
+    end = f"{course.low[-1]:.1f} and {course.high[-1]:.1f}"
     return Ladder(
         f"M{middle}", f"M{upper} L{lower} Z", tuple(rungs), tuple(steps), years, y(target), x(today) if inside else None,
         f"Expected pH from {course.middle[0]:.1f} on {course.start:%-d %B %Y} to {course.middle[-1]:.1f} (between {end}) at "

@@ -12,7 +12,7 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core.correction.course import course
 from amber_acre.core.correction.jobs import WORK_WORDS
 from amber_acre.core.correction.limits import Direction
-from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, drift_working, plan_ph
+from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, drift_working, holding_rate, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import Product
@@ -105,6 +105,8 @@ def _page(
     ladder = None
     if plan is not None and plan.course is not None:
         ladder = draw_ladder(plan.course, [(job, False) for job in plan.jobs], plan.choice.target_ph, today)
+    drift = drift_working(plan) if plan is not None and ground.acid_g_m2_year else None
+    holding = holding_rate(plan, drift) if plan is not None and drift is not None else 0.0
     lime = which_lime(ground.test, level(ground.test, "mg"))[1] if ground.test else ""
     return render(
         request,
@@ -128,7 +130,8 @@ def _page(
         asked=DOES_NOT_WORK.get(request.query_params.get("told", "")),
         plan_cautions=cautions(plan.choice.product) if plan else (),
         work_words=WORK_WORDS,
-        drift=drift_working(plan) if plan is not None and ground.acid_g_m2_year else None,
+        drift=drift,
+        holding=holding,
         tolerant=ground.ph is not None and ground.ph > 7.2,
     )
 

@@ -37,9 +37,15 @@ def show_nutrient(request: Request, session: Reading, today: Today, area_id: Key
     """The correction as the address says it; nothing written."""
     area = found(area_of(session, area_id), "This area")
     ground = ground_of(session, area, today)
-    texts = {"first": today.isoformat(), "by": "minimum" if ground.nitrogen_g_m2 is not None else "range"} | dict(
-        request.query_params
-    )
+    element = _element(ground, request.query_params.get("element", ""))
+    asked = dict(request.query_params)
+    if asked.get("product") not in {str(p.key) for p in shelf(session) if carries(p, element) > 0}:
+        asked.pop("product", None)  # of the element asked for before
+    texts = {
+        "product": _usual_product(session, element),
+        "first": today.isoformat(),
+        "by": "minimum" if ground.nitrogen_g_m2 is not None else "range",
+    } | asked
     read: Read[Any] = Read(None, texts)
     return _page(request, session, ground, read, _work_out(session, ground, read, today))
 
@@ -57,6 +63,20 @@ def enter_nutrient(request: Request, session: Writing, posted: Posted, today: To
         return _page(request, session, ground, read, plan, 422)
     row = store.enter_nutrient_plan(session, area.id, plan, int(posted["product"]), ground.test, today)
     return go(f"/corrections/{row.id}")
+
+
+def _usual_product(session: Reading, element: Measured) -> str:
+    """The product of the shelf that brings the element for least, those without nitrogen first; '' where none has a price."""
+    priced = [
+        (
+            product.total_nitrogen > 0.01,
+            min(pack.price / pack.mass_kg for pack in product.packs) / carries(product, element),
+            product.key,
+        )
+        for product in shelf(session)
+        if carries(product, element) > 0 and product.packs
+    ]
+    return str(min(priced)[2]) if priced else ""
 
 
 def _element(ground: Ground, text: str) -> Measured:
