@@ -38,7 +38,7 @@ GARDEN = SoilTest.of(date(2026, 4, 1), "mehlich-3", ph=6.4, p=30)
 
 def brief(**changes: Any) -> PhBrief:
     values: dict[str, Any] = {
-        "kind": "bed", "planted": True, "under_canopy": False, "stands_wet": False, "climate": VALE, "test": ACID, "ph": 5.4,
+        "kind": "bed", "planted": True, "canopy": "", "stands_wet": False, "climate": VALE, "test": ACID, "ph": 5.4,
         "on_probe": False, "half_spread": 0.3, "texture": TEXTURES["loam"], "fizz": "", "lime_advice_g_m2": None, "running": None,
         "corrected_since_test": False,
     }  # fmt: skip
@@ -142,7 +142,7 @@ def test_sulphur_for_a_garden_worked_by_hand() -> None:
         (brief(running="up"), up(), "runs here already"),
         (brief(corrected_since_test=True), up(), "Test again first"),
         (brief(kind="tree"), up(placement="tilled"), "Never till under a canopy"),
-        (brief(under_canopy=True), up(placement="tilled"), "Never till under a canopy"),
+        (brief(canopy="Elm: 4.0 m² of it by the site sheet"), up(placement="tilled"), "Never till under a canopy .Elm: 4.0 m²"),
         (brief(kind="lawn"), up(placement="tilled"), "bare ground"),
         (brief(moved="down"), up(), "cannot be raised as well"),
         (garden(ph=8.5, test=None, texture=TEXTURES["clay"]), down(depth_mm=380, target_ph=4.5), "Hopeless: [0-9]+ g/m² of sulphur is"),

@@ -12,12 +12,15 @@ from alembic.config import Config
 from sqlalchemy import Engine, text
 from sqlalchemy.exc import DatabaseError, IntegrityError
 
+from amber_acre.core.correction.limits import refuse_placement
 from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.measure.site import Place
 from amber_acre.core.working import Figure, Limit, Working
 from amber_acre.store import corrections, soil_tests
 from amber_acre.store.areas import area_of, lawn_of
 from amber_acre.store.ground import brief_of, ground_of
 from amber_acre.store.session import _MIGRATIONS, migrate, open_engine, reading, writing
+from amber_acre.store.site import crowns_over, put
 from amber_acre.store.soil_tests import Layout
 from amber_acre.store.tables import CorrectionRow, SoilTestRow
 
@@ -162,7 +165,28 @@ def test_the_ground_of_an_area_is_gathered_as_of_a_day(demo_engine: Engine) -> N
         assert early.on_probe
         assert early.test is None
         tree = brief_of(ground_of(session, maple, DAY))
-        assert tree.under_canopy
+        assert tree.canopy == "by the area's form"
         assert tree.planted
         assert tree.fizz == "strong"
         assert lawn_of(lawn).store_mm == pytest.approx(0.12 * 400)
+
+
+def test_a_crown_on_the_sheet_forbids_tilling_under_it(demo_engine: Engine) -> None:
+    """The maple is set down on the rose bed; no word of a canopy stands on the bed's form."""
+    with writing(demo_engine) as session:
+        maple, roses, lawn = (area_of(session, key) for key in (18, 20, 9))
+        assert maple is not None
+        assert roses is not None
+        assert lawn is not None
+        assert crowns_over(session, roses) == ()
+        assert [name for name, _ in crowns_over(session, lawn)] == ["Lime 1", "Lime 2", "Lime 3"]
+        put(session, maple, Place(roses.x_m or 0.0, roses.y_m or 0.0))
+        crowns = crowns_over(session, roses)
+        assert [name for name, _ in crowns] == ["North maple"]
+        assert 0 < crowns[0][1] <= roses.size_m2 + 1e-6
+        brief = brief_of(ground_of(session, roses, DAY), crowns)
+        with pytest.raises(DoesNotFit, match=r"North maple: .* m² of it by the site sheet"):
+            refuse_placement("tilled", "bed", False, brief.canopy)
+        put(session, maple, None)
+        assert crowns_over(session, roses) == ()
+        session.rollback()

@@ -246,13 +246,14 @@ def brought_of(session: Session, area: AreaRow, element: Measured, day: date) ->
     return sum(carries(product, element) * rate for product, rate in _uses(session, area, day))
 
 
-def brief_of(ground: Ground) -> PhBrief:
-    """What the core needs to know of the ground."""
+def brief_of(ground: Ground, crowns: Sequence[tuple[str, float]] = ()) -> PhBrief:
+    """What the core needs to know of the ground. ``crowns``: trees that reach over it by the site sheet, with m²."""
+    canopy = "by the area's form" if ground.says("canopy") == "yes" else ", ".join(f"{name}: {size:.1f} m² of it by the site sheet" for name, size in crowns)  # fmt: skip
     advice = ground.advised("lime", ground.ph_test)
     kind = ground.area.kind
     planted = kind in ("lawn", "hedge", "tree", "patch") or (kind == "bed" and ground.says("bare") != "yes")
     return PhBrief(
-        kind, planted and ground.says("bare") != "yes", ground.says("canopy") == "yes", ground.says("wet") == "yes", ground.climate, ground.ph_test,
+        kind, planted and ground.says("bare") != "yes", canopy, ground.says("wet") == "yes", ground.climate, ground.ph_test,
         ground.ph, ground.on_probe, ground.probe.half_spread if ground.probe else PROBE_ERROR, ground.texture, ground.says("fizz"), advice,
         ground.running, ground.corrected_since_test, ground.acid_g_m2_year, ground.moved,
         lime_test.values.get("free_lime") if (lime_test := newest_with(ground.tests, "free_lime")) else None,

@@ -15,7 +15,7 @@ from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of, size_
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.shapes import KnownRange, Plan, Rectangle, arc
-from amber_acre.core.measure.site import Place, Placed, box, on_plan, placed_ring, taken_from
+from amber_acre.core.measure.site import Place, Placed, box, on_plan, placed_ring, shared_with_trees, taken_from
 from amber_acre.core.quantities import Metres
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
@@ -107,6 +107,15 @@ def sheet_of(session: Session, place: PropertyRow) -> tuple[list[OnSheet], list[
             drawn.append(OnSheet(row, plan, _place(row)))
     contexts = [OnSheet(row, context_plan(row), _place(row)) for row in contexts_of(session, place.id)]
     return drawn, contexts, unknown
+
+
+def crowns_over(session: Session, area: AreaRow) -> tuple[tuple[str, float], ...]:
+    """Trees whose crown reaches over an area on the sheet, each with the m² it covers; none where it is not placed."""
+    if area.x_m is None:
+        return ()
+    drawn, _, _ = sheet_of(session, area.property)
+    placed = [p for p in (item.placed for item in drawn if item.row.kind == "tree" or item.row.id == area.id) if p]
+    return tuple((over.taker.name, over.size_m2) for over in shared_with_trees(placed) if over.giver.key == area.id)
 
 
 def _place(row: AreaRow | ContextRow) -> Place | None:

@@ -41,13 +41,17 @@ SULPHUR_CAPS: dict[Placement, Cap] = {
 }  # fmt: skip
 
 
-def refuse_placement(placement: Placement, kind: str, planted: bool, under_canopy: bool) -> None:
-    """Refuses tilling where roots are: under a canopy, in a hedge, in standing turf, in a planted bed (DoesNotFit)."""
+def refuse_placement(placement: Placement, kind: str, planted: bool, canopy: str) -> None:
+    """Refuses tilling where roots are: under a canopy, in a hedge, in standing turf, in a planted bed (DoesNotFit).
+
+    ``canopy``: how it is known to lie under one, '' where it does not.
+    """
     if placement != "tilled":
         return
-    if under_canopy or kind in ("tree", "hedge"):
+    if canopy or kind in ("tree", "hedge"):
+        known = f" ({canopy})" if canopy else ""
         raise DoesNotFit(
-            "Never till under a canopy: the feeding roots lie there. Put it on the surface or rake it in lightly.",
+            f"Never till under a canopy{known}: the feeding roots lie there. Put it on the surface or rake it in lightly.",
             field="placement",
         )
     if planted:

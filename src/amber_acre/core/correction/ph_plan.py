@@ -36,6 +36,8 @@ from amber_acre.core.working import Figure, Working
 class PhBrief:
     """Everything a pH correction of one area depends on; None and '' are unknown.
 
+    ``canopy``: how it is known to lie under a tree, '' where it does not.
+
     ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction that
     still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the year's
     fertilizers leave, as CaCO₃. ``moved``: which way something that went down within a year moves the pH. ``thick``: size
@@ -45,7 +47,7 @@ class PhBrief:
 
     kind: str
     planted: bool
-    under_canopy: bool
+    canopy: str
     stands_wet: bool
     climate: Climate
     test: SoilTest | None
@@ -118,7 +120,7 @@ def plan_ph(brief: PhBrief, choice: PhChoice) -> PhPlan:
         raise DoesNotFit(
             "Test again first: the last correction has gone down since the newest test.", field="direction"
         )
-    refuse_placement(choice.placement, brief.kind, brief.planted, brief.under_canopy)
+    refuse_placement(choice.placement, brief.kind, brief.planted, brief.canopy)
     _right_way(brief.ph, choice)
     working = Working(f"pH {unrounded(brief.ph)} to {choice.target_ph:g}")
     if choice.direction == "up":

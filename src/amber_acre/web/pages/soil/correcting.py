@@ -25,6 +25,7 @@ from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, brief_of, ground_of
 from amber_acre.store.shelf import shelf
+from amber_acre.store.site import crowns_over
 from amber_acre.store.tables import AreaRow, CorrectionRow
 from amber_acre.web.draw.soil import draw_ladder
 from amber_acre.web.forms.reading import Read, read_form
@@ -45,7 +46,7 @@ def show_ph(
     products = _products(session, chosen)
     asked = dict(request.query_params.items())
     texts = usual_ph(ground, chosen, today, _usual_product(ground, chosen, products)) | asked
-    read, plan = _work_out(ground, products, texts)
+    read, plan = _work_out(session, ground, products, texts)
     return _page(request, area, ground, products, read, plan, today)
 
 
@@ -56,7 +57,7 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
     ground = ground_of(session, area, today)
     way: Direction = "up" if posted.get("way") == "up" else "down"
     products = _products(session, way)
-    read, plan = _work_out(ground, products, posted)
+    read, plan = _work_out(session, ground, products, posted)
     if plan is not None and not plan.jobs:
         read.refuse(MissingInput("Nothing is needed: there is nothing to enter.", field="direction"))
     if plan is None or read.faults:
@@ -66,14 +67,15 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
 
 
 def _work_out(
-    ground: Ground, products: dict[int, Product], texts: dict[str, str]
+    session: Reading, ground: Ground, products: dict[int, Product], texts: dict[str, str]
 ) -> tuple[Read[PhForm], PhPlan | None]:
     """The plan of what is chosen, or None with every refusal beside its field."""
     read = read_form(PhForm, texts, shelf=products)
     if read.value is None:
         return read, None
     try:
-        plan = plan_ph(brief_of(ground), read.value.choice(products))
+        crowns = crowns_over(session, ground.area) if read.value.placement == "tilled" else ()  # it decides only there
+        plan = plan_ph(brief_of(ground, crowns), read.value.choice(products))
     except AmberError as error:
         read.refuse(error)
         return read, None
