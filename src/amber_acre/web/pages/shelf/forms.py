@@ -136,6 +136,15 @@ class ProductForm(Form):
     @model_validator(mode="after")
     def _as_product(self) -> Self:
         product = self.product()
+        if self.family == "sulphur" and product.soil.elemental_sulphur == 0:
+            raise MissingInput(
+                "How much of it is elemental sulphur? Copy it from the label: only that makes acid.",
+                field="soil-sulphur",
+            )
+        if self.family == "lime" and not product.soil.lime_kind:
+            raise MissingInput(
+                "Which lime is it? Choose it: the amount and the cautions depend on it.", field="soil-lime_kind"
+            )
         doubts: tuple[AmberError, ...] = product.plausibility_doubts()
         if doubts and not self.confirmed:
             raise doubts[0]
