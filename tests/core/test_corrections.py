@@ -10,8 +10,8 @@ from typing import Any
 import pytest
 
 from amber_acre.core.correction.instalments import Job
-from amber_acre.core.correction.jobs import SoilJob, refuse_move
-from amber_acre.core.correction.limits import SULPHUR_CAPS
+from amber_acre.core.correction.jobs import SoilJob, packs_to_come, refuse_move
+from amber_acre.core.correction.limits import SULPHUR_CAPS, cap_of_product
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, holding_rate, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
@@ -379,6 +379,44 @@ def test_a_job_is_not_moved_against_its_label() -> None:
     refuse_move(jobs[3], date(2027, 4, 1), jobs[:3], POTASH)
     with pytest.raises(DoesNotFit, match="twelve months"):
         refuse_move(jobs[2], date(2026, 9, 2), jobs[:2], POTASH, thick=1.1)
+
+
+def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
+    """400 lb/acre of sulphur in twelve months, 44.8 g/m²: three doses of 20 g/m² of sulphur never lie in one; common practice."""
+    rate = 20 / 0.9
+    days = (date(2026, 5, 1), date(2026, 9, 1), date(2027, 5, 2))
+    jobs = [Job(n, f"Sulphur {n} of 3", "spread", day, day, day, rate) for n, day in enumerate(days, 1)]
+    silent = replace(SULPHUR, label=replace(SULPHUR.label, yearly_max_g_m2=None))
+    cap = cap_of_product("down", "surface", silent)
+    assert cap.year_g_m2 == pytest.approx(44.8 / 0.9, abs=0.1)
+    refuse_move(jobs[2], date(2027, 5, 1), jobs[:2], silent, cap=cap)
+    with pytest.raises(
+        DoesNotFit, match="twelve months would hold 66.6667 g/m², over the 49.8156 g/m² a year"
+    ) as refused:
+        refuse_move(jobs[2], date(2027, 4, 30), jobs[:2], silent, cap=cap)
+    assert refused.value.field == "on_day"
+    alum = cap_of_product("down", "surface", ALUM)
+    assert alum.year_g_m2 is not None
+    assert cap.year_g_m2 is not None
+    assert alum.year_g_m2 > cap.year_g_m2 * 5  # an acid five and more times as weak
+    assert cap_of_product("up", "surface", LIME).year_g_m2 is None
+
+
+def test_packs_of_the_jobs_to_come_are_bought_at_once() -> None:
+    """Two doses of 0.335 kg, each in a sack of its own, are one sack of 25 kg together."""
+    jobs = [
+        SoilJob(Job(n, f"Sulphur {n}", "spread", day, day, day, 15.0), SquareMetres(22.4), SquareMetres(22.4), SULPHUR)
+        for n, day in enumerate((date(2026, 5, 27), date(2026, 9, 24)), 1)
+    ]
+    found = packs_to_come(jobs, DAY)
+    assert found is not None
+    bought, amount, count = found
+    assert bought is SULPHUR
+    assert amount == pytest.approx(0.672)
+    assert count.packs == 1
+    assert count.left_over_kg == pytest.approx(count.pack.mass_kg - 0.672)
+    assert packs_to_come([replace(jobs[0], skipped=True), jobs[1]], DAY) is None
+    assert packs_to_come([replace(jobs[0], done_on=DAY), jobs[1]], DAY) is None
 
 
 def test_the_laboratorys_lime_is_turned_into_the_one_at_hand() -> None:

@@ -392,6 +392,18 @@ def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
     assert demo.post(url, form | {"on_day": "2026-07-10"}, page="/corrections/2").status_code == 303
 
 
+def test_what_is_still_to_come_is_bought_together(demo: Browser) -> None:
+    """Two doses of 0.335 kg want one sack, not two; a neutral soil is called so; an acid is named by what makes it."""
+    assert "Still to come, together: 0.670 kg . Bought at once that is 1 × 25 kg , $34.00" in page_of(
+        demo, "/corrections/2"
+    )
+    assert "Still to come" not in page_of(demo, "/corrections/6")  # one dose alone
+    assert "laboratory, 2 April 2026; neutral. Wanted here" in page_of(demo, "/areas/3/soil")
+    forms = page_of(demo, "/areas/26/soil/ph")
+    assert "Greenvitriol (20 % Fe)" in forms
+    assert "Alumstone (8 % Al)" in forms
+
+
 def test_a_patch_and_its_lawn_moved_apart_are_warned_about(demo: Browser, demo_engine: Engine) -> None:
     """The heath lawn is being raised; its patch may be lowered, but with a word about the line between them."""
     shade, sulphur = 27, product_id(demo_engine, "Yellowseam 90")

@@ -8,6 +8,7 @@ from datetime import date
 from typing import Literal
 
 from amber_acre.core.correction.instalments import Job
+from amber_acre.core.correction.limits import Cap
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
@@ -24,10 +25,13 @@ WORK_WORDS = {
 }
 
 
-def refuse_move(job: Job, on: date, others: Sequence[Job], product: Product, thick: float = 1.0) -> None:
-    """Refuses a new day that brings two spreadings nearer than the label allows, or a year over its maximum (DoesNotFit).
+def refuse_move(
+    job: Job, on: date, others: Sequence[Job], product: Product, thick: float = 1.0, cap: Cap | None = None
+) -> None:
+    """Refuses a day that brings two spreadings nearer than the label allows, or twelve months over label or cap (DoesNotFit).
 
     ``others``: the correction's other spreadings that stand, done or to come. ``thick``: size over the smallest size.
+    ``cap``: of the correction, its year in g/m² of product.
     """
     label = product.label
     near = next((other for other in others if abs((other.on - on).days) < label.interval_days), None)
@@ -36,16 +40,18 @@ def refuse_move(job: Job, on: date, others: Sequence[Job], product: Product, thi
             f"{near.name} lies {abs((near.on - on).days)} days from {on:%-d %B %Y}; the label of {product.name} asks for "
             f"{label.interval_days} between. Move that one first.", field="on_day",
         )  # fmt: skip
-    if label.yearly_max_g_m2 is None:
-        return
     spread = sorted([(other.on, other.rate_g_m2) for other in others] + [(on, job.rate_g_m2)])
-    for start, _ in spread:
-        total = sum(rate for day, rate in spread if 0 <= (day - start).days < 365) * thick
-        if total > label.yearly_max_g_m2 * (1 + 1e-6):
-            raise DoesNotFit(
-                f"On that day twelve months would hold {product.rate_words(total)}; the label of {product.name} allows "
-                f"{product.rate_words(label.yearly_max_g_m2)} a year. Choose a later day.", field="on_day",
-            )  # fmt: skip
+    most = max(sum(rate for day, rate in spread if 0 <= (day - start).days < 365) for start, _ in spread)
+    if label.yearly_max_g_m2 is not None and most * thick > label.yearly_max_g_m2 * (1 + 1e-6):
+        raise DoesNotFit(
+            f"On that day twelve months would hold {product.rate_words(most * thick)}; the label of {product.name} allows "
+            f"{product.rate_words(label.yearly_max_g_m2)} a year. Choose a later day.", field="on_day",
+        )  # fmt: skip
+    if cap is not None and cap.year_g_m2 is not None and most > cap.year_g_m2 * (1 + 1e-6):
+        raise DoesNotFit(
+            f"On that day twelve months would hold {product.rate_words(most)}, over the {product.rate_words(cap.year_g_m2)} a year "
+            f"the soil bears ({cap.words}). Choose a later day.", field="on_day",
+        )  # fmt: skip
 
 
 @dataclass(frozen=True)
@@ -91,3 +97,13 @@ class SoilJob:
                 "Find pipes, cables and sprinklers first. Guards on the machine; stout shoes; nobody within reach.",
             )
         return ()
+
+
+def packs_to_come(jobs: Sequence[SoilJob], day: date) -> tuple[Product, Kilograms, PackCount] | None:
+    """What the jobs still open on ``day`` take of their product together, and its packs; None with fewer than two, or no pack."""
+    left = [job for job in jobs if job.product is not None and job.state(day) not in ("done", "skipped")]
+    if len(left) < 2 or left[0].product is None or not left[0].product.packs:
+        return None
+    amount = Kilograms(sum(job.amount_kg for job in left))
+    product = left[0].product
+    return product, amount, cheapest_packs(product, amount, left[0].size_m2, left[0].low_m2, Working(""))

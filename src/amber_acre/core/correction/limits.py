@@ -7,7 +7,10 @@ from datetime import date
 from typing import Literal, get_args
 
 from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2
+from amber_acre.core.soil.sulphur import sulphur_equivalent
+from amber_acre.core.working import Working
 
 Placement = Literal["surface", "raked", "tilled"]
 PLACEMENTS: tuple[Placement, ...] = get_args(Placement)
@@ -39,6 +42,16 @@ SULPHUR_CAPS: dict[Placement, Cap] = {
     "raked": Cap(200 * POUND_PER_ACRE_G_M2, 400 * POUND_PER_ACRE_G_M2, "400 lb/acre of sulphur a year between plants, half of it at a time", "common-practice"),
     "tilled": Cap(20 * POUND_PER_THOUSAND_G_M2, 40 * POUND_PER_THOUSAND_G_M2, "20 lb/1000 ft² of sulphur tilled in at a time, 40 a year", "from-memory"),
 }  # fmt: skip
+
+
+def cap_of_product(direction: Direction, placement: Placement, product: Product) -> Cap:
+    """The cap of a correction in g/m² of its product: of sulphur by its acid, of hydrated lime its own, of other lime by placement."""
+    if direction == "up":
+        return HYDRATED_CAP if product.soil.lime_kind == "hydrated" else LIME_CAPS[placement]
+    cap = SULPHUR_CAPS[placement]
+    soil = product.soil
+    share = sulphur_equivalent(soil.elemental_sulphur, product.other.get("Fe", 0.0), soil.aluminium, Working(""))
+    return Cap(cap.once_g_m2 / share, None if cap.year_g_m2 is None else cap.year_g_m2 / share, cap.words, cap.source)
 
 
 def refuse_placement(placement: Placement, kind: str, planted: bool, canopy: str) -> None:

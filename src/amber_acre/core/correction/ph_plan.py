@@ -8,12 +8,11 @@ from datetime import date
 from amber_acre.core.correction.course import Course, course
 from amber_acre.core.correction.instalments import Job, Timing, below_the_lab, lime_jobs, split, sulphur_jobs
 from amber_acre.core.correction.limits import (
-    HYDRATED_CAP,
-    LIME_CAPS,
     SULPHUR_CAPS,
     Cap,
     Direction,
     Placement,
+    cap_of_product,
     refuse_both_ways,
     refuse_placement,
 )
@@ -147,9 +146,7 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     )  # fmt: skip
     full = lime_product(need, grade, working)
     total = below_the_lab(full, choice.start_share, working)
-    cap = _under_label(
-        HYDRATED_CAP if grade.kind == "hydrated" else LIME_CAPS[choice.placement], choice, 1.0, brief.thick
-    )
+    cap = _under_label(cap_of_product("up", choice.placement, choice.product), choice, 1.0, brief.thick)
     jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate, cap)
     expected = _course(brief, ph, choice, jobs, full, need, grade.kind == "hydrated")
     warnings = _said_first(brief, choice)

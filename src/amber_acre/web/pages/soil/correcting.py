@@ -10,7 +10,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.course import course
-from amber_acre.core.correction.jobs import WORK_WORDS
+from amber_acre.core.correction.jobs import WORK_WORDS, packs_to_come
 from amber_acre.core.correction.limits import Direction
 from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, drift_working, holding_rate, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
@@ -149,11 +149,11 @@ def _strength(product: Product) -> str:
     soil = product.soil
     if soil.lime_kind:
         return f"{soil.lime_kind}, CCE {(soil.neutralising_value or 0) * 100:.0f} %"
-    return (
-        f"{soil.elemental_sulphur * 100:.0f} % S"
-        if soil.elemental_sulphur
-        else f"{product.other.get('Fe', 0) * 100:.0f} % Fe"
+    iron = product.other.get("Fe", 0.0)
+    share, name = next(
+        (pair for pair in ((soil.elemental_sulphur, "S"), (iron, "Fe"), (soil.aluminium, "Al")) if pair[0]), (0.0, "S")
     )
+    return f"{share * 100:.0f} % {name}"
 
 
 @router.get("/corrections/{correction_id}")
@@ -213,6 +213,7 @@ def correction_page(
         ],
         ladder=_ladder_of(row, ground, [(job.job, job.done_on is not None) for _, job in jobs], today),
         working=store.working_of(row.working) if row.working else None,
+        to_come=packs_to_come([job for _, job in jobs], today),
         cautions=next((job.cautions() for _, job in jobs if job.product), ()),
         work_words=WORK_WORDS,
         typed=read.typed,

@@ -10,10 +10,12 @@ from fastapi.responses import HTMLResponse, Response
 from sqlalchemy.orm import Session
 
 from amber_acre.core.correction.jobs import refuse_move
+from amber_acre.core.correction.limits import PLACEMENTS, Cap, cap_of_product
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
+from amber_acre.core.products.product import Product
 from amber_acre.store import corrections as store
 from amber_acre.store.shelf import product_of
-from amber_acre.store.tables import SoilJobRow
+from amber_acre.store.tables import CorrectionRow, SoilJobRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Today, Writing, found, go
 from amber_acre.web.pages.soil.correcting import correction_page
@@ -70,8 +72,14 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
         if row.work == "spread" and row.correction.product is not None and not form.skipped:
             area = row.correction.area
             others = [store.job_of(other) for other in row.correction.jobs if other.id != row.id and other.work == "spread" and not other.skipped]  # fmt: skip
+            product = product_of(row.correction.product)
             refuse_move(
-                store.job_of(row), form.on_day, others, product_of(row.correction.product), area.size_m2 / area.low_m2
+                store.job_of(row),
+                form.on_day,
+                others,
+                product,
+                area.size_m2 / area.low_m2,
+                _cap(row.correction, product),
             )
     except AmberError as error:
         read.refuse(error)
@@ -86,6 +94,14 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
 
 def _again(request: Request, session: Session, row: SoilJobRow, today: Today, read: Read[Any], status: int = 422) -> HTMLResponse:  # fmt: skip
     return correction_page(request, session, row.correction, today, read, status)
+
+
+def _cap(row: CorrectionRow, product: Product) -> Cap | None:
+    """The cap of a correction of the pH; others have their label alone."""
+    placement = next((p for p in PLACEMENTS if p == row.placement), None)
+    if row.kind not in ("up", "down") or placement is None:
+        return None
+    return cap_of_product("up" if row.kind == "up" else "down", placement, product)
 
 
 def _close(session: Session, row: SoilJobRow, on: Any, why: str) -> None:
