@@ -394,7 +394,7 @@ def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
 
 def test_what_is_still_to_come_is_bought_together(demo: Browser) -> None:
     """Two doses of 0.335 kg want one sack, not two; a neutral soil is called so; an acid is named by what makes it."""
-    assert "Still to come, together: 0.670 kg . Bought at once that is 1 × 25 kg , $34.00" in page_of(
+    assert "Still to come, together: 0.670 kg. Bought at once that is 1 × 25 kg, $34.00" in page_of(
         demo, "/corrections/2"
     )
     assert "Still to come" not in page_of(demo, "/corrections/6")  # one dose alone
