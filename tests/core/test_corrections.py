@@ -391,7 +391,7 @@ def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
     assert cap.year_g_m2 == pytest.approx(44.8 / 0.9, abs=0.1)
     refuse_move(jobs[2], date(2027, 5, 1), jobs[:2], silent, cap=cap)
     with pytest.raises(
-        DoesNotFit, match="twelve months would hold 66.6667 g/m², over the 49.8156 g/m² a year"
+        DoesNotFit, match=r"twelve months would hold 66\.6667 g/m², over the 49\.8156 g/m² a year"
     ) as refused:
         refuse_move(jobs[2], date(2027, 4, 30), jobs[:2], silent, cap=cap)
     assert refused.value.field == "on_day"

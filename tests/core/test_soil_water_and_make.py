@@ -243,17 +243,33 @@ def test_water_that_cannot_be(values: tuple[float, float, float, float], words: 
         net_to_gross(10, 0, 0.1, 100, Working(""))
 
 
-@given(st.floats(0.05, 0.2), st.floats(60, 300), st.floats(0.3, 0.6), st.floats(1, 8))
-def test_watering_tapers_as_roots_deepen(available: float, roots: float, depletion: float, use: float) -> None:
-    weeks = establishment(available, roots, depletion, use)
+@given(st.floats(0.05, 0.2), st.floats(60, 300), st.floats(0.3, 0.6), st.floats(1, 8), st.floats(0.3, 1))
+def test_watering_tapers_as_roots_deepen(
+    available: float, roots: float, depletion: float, use: float, even: float
+) -> None:
+    """Never less in a day than the grass uses, never more at a time than the roots may use up, rarer each week."""
+    weeks = establishment(available, roots, depletion, use, even, Working(""))
     assert weeks[-1].roots_mm == pytest.approx(roots)
-    assert all(b.days_between >= a.days_between - 1e-9 for a, b in itertools.pairwise(weeks))
+    for earlier, later in itertools.pairwise(weeks):
+        assert later.days_between / later.times_a_day >= earlier.days_between / earlier.times_a_day
     for week in weeks:
-        assert week.mm_each > 0
-        if week.times_a_day == 1:
-            assert week.mm_each == pytest.approx(available * week.roots_mm * depletion)
+        assert week.mm_week * even == pytest.approx(7 * use)
+        assert week.mm_each * even <= available * week.roots_mm * depletion * (1 + 1e-6)
+        assert min(week.times_a_day, week.days_between) == 1
     with pytest.raises(OutOfRange, match="deeper than the new ones"):
-        establishment(available, 5, depletion, use)
+        establishment(available, 5, depletion, use, even, Working(""))
+
+
+def test_watering_of_a_new_lawn_worked_by_hand() -> None:
+    """0.14 × 49 mm × 0.4 is 2.7 mm, 0.69 days at 4 mm a day: twice a day; at 80 mm 4.5 mm, 1.12 days: daily, not rarer."""
+    weeks = establishment(0.14, 120, 0.4, 4.0, 0.8, Working(""), start_mm=25, gain_mm=12)
+    third, sixth, last = weeks[2], weeks[5], weeks[-1]
+    assert [week.roots_mm for week in (third, sixth, last)] == pytest.approx([49, 85, 120])
+    assert [week.often for week in (third, sixth, last)] == ["2 times a day", "daily", "daily"]
+    assert [week.mm_each for week in (third, sixth, last)] == pytest.approx([4 / 2 / 0.8, 4 / 0.8, 5])
+    deep = establishment(0.14, 200, 0.5, 4.0, 1, Working(""))[-1]  # 14 mm, 3.5 days: every third day, 12 mm
+    assert deep.often == "every 3 days"
+    assert deep.mm_each == pytest.approx(12)
 
 
 def test_core_holes_told_in_the_trade() -> None:

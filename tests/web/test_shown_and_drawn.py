@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import re
+from dataclasses import replace
 from datetime import date
 from itertools import pairwise
 
@@ -45,6 +46,8 @@ from amber_acre.web.draw.soil import (
     ph_class,
 )
 from amber_acre.web.draw.tape import draw_tape
+from amber_acre.web.draw.water_chart import BASE as GROUND
+from amber_acre.web.draw.water_chart import TALL, draw_water_year
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted
 from tests.core.test_programme import LAWNS
 from tests.core.worlds import BAY, LEAF, SHELF, SLOW, VALE, lawn
@@ -185,6 +188,10 @@ def test_a_climate_is_drawn_inside_its_box() -> None:
     chart = draw_climate(BAY)
     assert all(0 <= y <= chart.height for _, y, _ in chart.bars)
     assert len(chart.bars) == 12
+    wet = draw_climate(replace(BAY, rain_mm=(600.0, *BAY.rain_mm[1:]), max_c=(47.0, *BAY.max_c[1:])))
+    assert wet.bars[0][2] == pytest.approx(wet.height * 0.8, abs=0.1)  # no month is cut off
+    assert wet.bars[1][2] == pytest.approx(BAY.rain_mm[1] / 600 * wet.height * 0.8, abs=0.1)
+    assert min(float(y) for y in re.findall(r" ([\d.]+)(?: L| Z)", wet.band)) == 0
 
 
 def test_labels_never_cover_each_other(demo_engine: Engine) -> None:
@@ -295,3 +302,25 @@ def test_words_of_the_exchange_stand_clear_of_each_other(parts: list[float]) -> 
     assert all(end <= after.words_x for end, after in zip(ends, drawn[1:], strict=False))
     assert ends[-1] <= 480
     assert drawn[0].words_x >= 0
+
+
+@pytest.mark.parametrize(("wettest", "units", "ticks"), [
+    (154.0, "metric", ["0", "50", "100", "150", "200"]), (154.0, "us", ["0", "2", "4", "6", "8"]), (640.0, "metric", ["0", "200", "400", "600", "800"]),
+    (9.0, "us", ["0", "0.1", "0.2", "0.3", "0.4"]),
+])  # fmt: skip
+def test_the_chart_of_water_reaches_over_its_highest_bar(wettest: float, units: Units, ticks: list[str]) -> None:
+    """No month is cut off; bars stand in the proportion of their millimetres whatever the unit of the ticks."""
+    chart = draw_water_year([("Jan", wettest / 2, wettest), *[("Feb", 3.0, 0.0)] * 11], units)
+    assert [text for text, _ in chart.ticks] == ticks
+    assert chart.ticks[-1][1] == pytest.approx(GROUND - TALL)
+    assert chart.rain[0][2] == pytest.approx(2 * chart.use[0][2], abs=0.2)
+    assert chart.rain[0][2] <= TALL
+    assert chart.rain[1][2] == 0
+    assert chart.unit in chart.words
+
+
+def test_water_is_told_in_litres_and_gallons() -> None:
+    assert Shown("metric").water_volume(8670) == "8.67 m³"
+    assert Shown("metric").water_volume(640) == "640 L"
+    assert Shown("us").water_volume(1138.8) == "301 gal"  # 3.785 L to the gallon, NIST Handbook 44
+    assert [Shown("us").rain(12.7), Shown("metric").rain(12.71)] == ["0.50", "12.7"]

@@ -8,7 +8,7 @@ from datetime import date
 from typing import Literal
 
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import FOOT_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_FLUID_OUNCE_L, US_GALLON_L
+from amber_acre.core.quantities import FOOT_M, INCH_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_FLUID_OUNCE_L, US_GALLON_L
 from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
@@ -95,6 +95,16 @@ class Shown:
     def water(self, depth_mm: float) -> str:
         """A depth of water or of a thin dressing."""
         return f"{figure(depth_mm / FOOT_M / 1000 * 12)} in" if self.units == "us" else f"{figure(depth_mm)} mm"
+
+    def rain(self, depth_mm: float) -> str:
+        """A day's rain or use without its unit: tenths of a millimetre, hundredths of an inch."""
+        return f"{depth_mm / (INCH_M * 1000):.2f}" if self.units == "us" else f"{depth_mm:.1f}"
+
+    def water_volume(self, litres: float) -> str:
+        """A volume of water: litres or m³, gallons."""
+        if self.units == "us":
+            return f"{figure(litres / US_GALLON_L)} gal"
+        return f"{figure(litres / 1000)} m³" if litres >= 1000 else f"{figure(litres)} L"
 
     def amount(self, product: Product, mass_kg: float) -> str:
         """Mass of a solid, volume of a liquid."""

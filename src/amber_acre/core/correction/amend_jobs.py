@@ -16,12 +16,11 @@ def watering_jobs(weeks: Sequence[WateringWeek], first: date) -> list[Job]:
     """A job a week for a new lawn's watering, from ``first``: how much and how often stands in its name."""
     jobs = []
     for week in weeks:
-        often = f"{week.times_a_day} times a day" if week.times_a_day > 1 else "daily" if week.days_between < 1.5 else f"every {week.days_between:.0f} days"  # fmt: skip
         day = first + timedelta(days=7 * (week.week - 1))
         jobs.append(
             Job(
                 week.week,
-                f"Water, week {week.week}: {week.mm_each:.1f} mm {often}",
+                f"Water, week {week.week}: {week.mm_each:.1f} mm {week.often}",
                 "water",
                 day,
                 day,

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
 
 from amber_acre.core.errors import OutOfRange
@@ -107,22 +108,35 @@ def _days(water: float, depletion: float, use_mm_day: float, working: Working) -
 
 @dataclass(frozen=True)
 class WateringWeek:
-    """One week of establishing: how deep roots are, mm at a time, days between; ``times_a_day`` where under a day."""
+    """One week of establishing: how deep roots are, mm to put on at a time, times a day (1 or more), days between (1 or more)."""
 
     week: int
     roots_mm: float
     mm_each: float
-    days_between: float
     times_a_day: int
+    days_between: int
+
+    @property
+    def often(self) -> str:
+        """How often, in words."""
+        if self.times_a_day > 1:
+            return f"{self.times_a_day} times a day"
+        return "daily" if self.days_between == 1 else f"every {self.days_between} days"
+
+    @property
+    def mm_week(self) -> float:
+        """Put on in seven days, mm."""
+        return self.mm_each * self.times_a_day * 7 / self.days_between
 
 
 def establishment(
-    available: float, target_roots_mm: float, depletion: float, use_mm_day: float, start_mm: float = NEW_ROOTS_MM,
-    gain_mm: float = ROOTS_GAIN_MM_WEEK,
+    available: float, target_roots_mm: float, depletion: float, use_mm_day: float, uniformity: float, working: Working,
+    start_mm: float = NEW_ROOTS_MM, gain_mm: float = ROOTS_GAIN_MM_WEEK,
 ) -> tuple[WateringWeek, ...]:  # fmt: skip
     """Watering week by week while roots grow from ``start_mm`` to ``target_roots_mm``: rarer and deeper each week.
 
-    Each time as much as may be used up; at most 26 weeks. Growth of roots a week is from memory [from-memory].
+    As often as the roots' store asks for, in whole times a day or whole days, and each time what is used until the next,
+    over the ``uniformity`` (0.3–1) of the sprinklers; at most 26 weeks. Growth of roots a week is from memory [from-memory].
     """
     if not start_mm <= target_roots_mm <= 1000:
         raise OutOfRange(
@@ -133,10 +147,21 @@ def establishment(
     weeks = []
     for week in range(1, 27):
         roots = min(target_roots_mm, start_mm + gain_mm * (week - 1))
-        each = available * roots * depletion
-        days = each / use_mm_day
-        times = max(1, round(1 / days)) if days < 1 else 1
-        weeks.append(WateringWeek(week, roots, each if times == 1 else use_mm_day / times, max(days, 1 / times), times))
+        days = working.step(
+            f"Week {week}: days the store of the roots lasts", "available * roots_mm * depletion / use_mm_day",
+            [Figure("available", available, "m³/m³", "water for plants in the soil"), Figure("roots_mm", roots, "mm", "roots"),
+             Figure("depletion", depletion, "", "allowed depletion"), Figure("use_mm_day", use_mm_day, "mm/day", "use of a day")],
+            available * roots * depletion / use_mm_day, "days", "fao-56",
+        )  # fmt: skip
+        times = math.ceil(1 / days - 1e-9) if days < 1 else 1
+        between = max(1, math.floor(days + 1e-9))
+        each = working.step(
+            f"Week {week}: to put on each time", "use_mm_day * between / times / uniformity",
+            [Figure("use_mm_day", use_mm_day, "mm/day", "use of a day"), Figure("between", between, "days", "whole days between"),
+             Figure("times", times, "", "times a day"), Figure("uniformity", uniformity, "", "uniformity")],
+            use_mm_day * between / times / uniformity, "mm", "common-practice",
+        )  # fmt: skip
+        weeks.append(WateringWeek(week, roots, each, times, between))
         if roots >= target_roots_mm:
             break
     return tuple(weeks)

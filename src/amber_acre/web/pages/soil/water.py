@@ -24,13 +24,14 @@ from amber_acre.core.soil.water_store import (
     net_to_gross,
     water_store,
 )
-from amber_acre.core.tables.lawn_water import DEPLETION, TURF_COEFFICIENTS, USUAL_ROOTS_MM
+from amber_acre.core.tables.lawn_water import DEPLETION, ROOTS_GAIN_MM_WEEK, TURF_COEFFICIENTS, USUAL_ROOTS_MM
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
 from amber_acre.store.areas import area_of
 from amber_acre.store.corrections import add_correction, runs_since, working_text
 from amber_acre.store.ground import Ground, ground_of
 from amber_acre.store.tables import CorrectionRow
+from amber_acre.web.draw.water_chart import draw_water_year
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.soil.forms import WaterForm
@@ -69,6 +70,7 @@ def _page(
         months=[(n + 1, name) for n, name in enumerate(MONTH_NAMES)],
         textures=[(name, name) for name in TEXTURES],
         result=result,
+        roots_gain=ROOTS_GAIN_MM_WEEK,
         working=working,
         typed=texts,
         faults=read.faults,
@@ -153,9 +155,14 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
         "gross": gross,
         "rain": rain,
         "month": MONTH_NAMES[month - 1],
-        "year": [(MONTH_NAMES[n][:3], year.reference_et_mm[n] * factor, ground.climate.rain_mm[n]) for n in range(12)],
+        "chart": draw_water_year(
+            [(MONTH_NAMES[n][:3], year.reference_et_mm[n] * factor, ground.climate.rain_mm[n]) for n in range(12)],
+            units_of(ground.area.property.units),
+        ),
         "week": _week(request, ground, today, factor),
-        "weeks": establishment(texture.available, roots, form.depletion.value, use) if form.purpose else (),
+        "weeks": establishment(texture.available, roots, form.depletion.value, use, form.uniformity.value, working)
+        if form.purpose
+        else (),
     }
 
 
