@@ -382,8 +382,15 @@ def test_the_column_is_to_scale_and_takes_its_years() -> None:
     assert [layer.kind for layer in now] == ["thatch", "topsoil", "compacted"]
     assert sum(layer.thickness_mm for layer in now) == pytest.approx(SHOWN_DEPTH_MM)
     after = column(120, 110, added_mm=30, material="compost", loosened_mm=80, mulch_mm=20)
-    assert [layer.kind for layer in after] == ["mulch", "added", "topsoil", "loosened", "subsoil"]
+    assert [layer.kind for layer in after] == ["mulch", "added", "topsoil", "loosened", "compacted"]
     assert sum(layer.thickness_mm for layer in after) == pytest.approx(SHOWN_DEPTH_MM)
+    assert [layer.kind for layer in column(120, 300)] == ["topsoil", "subsoil"]  # the probe met subsoil
+    early = column(150, 90)  # stopped in the topsoil: compacted from there, not from its end
+    assert [(layer.kind, layer.thickness_mm) for layer in early] == [("topsoil", 90), ("compacted", 310)]
+    cored = column(150, 60, cored_mm=76)  # opened from the face, through what was hard, no deeper
+    assert [(layer.kind, layer.thickness_mm) for layer in cored] == [("loosened", 76), ("compacted", 324)]
+    soft = column(150, None, cored_mm=76)
+    assert [(layer.kind, layer.thickness_mm) for layer in soft] == [("loosened", 76), ("topsoil", 74), ("subsoil", 250)]
     assert column(900, None)[0].thickness_mm == 900
     assert years_to(200, 120, 10, "topsoil") == pytest.approx(80 / 8.5)
     assert 6 <= years_to(200, 140, 10, "topsoil") <= 8  # soil depth in 6–8 years: common practice, no source

@@ -3,12 +3,14 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from itertools import pairwise
 from typing import Literal
 
 from amber_acre.core.errors import OutOfRange
 
 Layer = Literal["mulch", "thatch", "added", "topsoil", "loosened", "compacted", "subsoil"]
 SHOWN_DEPTH_MM = 400.0
+HARD_UNDER_TOPSOIL_MM = 150.0  # [common-practice]
 SETTLES_TO: dict[str, float] = {
     "compost": 0.5,
     "carbon": 0.9,
@@ -29,29 +31,42 @@ class ColumnLayer:
 
 def column(
     topsoil_mm: float, probe_mm: float | None, thatch_mm: float = 0.0, mulch_mm: float = 0.0, added_mm: float = 0.0,
-    material: str = "", loosened_mm: float = 0.0,
+    material: str = "", loosened_mm: float = 0.0, cored_mm: float = 0.0,
 ) -> tuple[ColumnLayer, ...]:  # fmt: skip
-    """Layers of a cut 40 cm deep. ``probe_mm``: how deep a probe goes; below it, within, the soil is drawn compacted.
+    """Layers of a cut at least 40 cm deep. ``probe_mm``: how deep a probe goes from the ground's face; below it is compacted.
 
-    ``added_mm`` counts as settled; ``loosened_mm``: how deep the ground below the topsoil was opened.
+    A probe that stops more than 15 cm under the topsoil met subsoil, not compaction. ``added_mm`` counts as settled;
+    ``loosened_mm``: how deep the ground below the topsoil was loosened, ``cored_mm``: how deep cores went from its face.
     """
     if not 0 <= topsoil_mm <= 1000:
         raise OutOfRange("Topsoil lies between 0 and 1 m deep.", field="topsoil", limits=(0, 1000))
     tops: tuple[tuple[Layer, float, str], ...] = (
-        ("mulch", mulch_mm, "mulch"), ("thatch", thatch_mm, "thatch"),
-        ("added", added_mm, f"added: {(material or 'dressing').split(' (')[0]}"), ("topsoil", topsoil_mm, "topsoil"),
+        ("mulch", mulch_mm, "mulch"), ("thatch", thatch_mm, "thatch"), ("added", added_mm, f"added: {(material or 'dressing').split(' (')[0]}"),
     )  # fmt: skip
     layers = [ColumnLayer(kind, thick, words) for kind, thick, words in tops if thick > 0]
-    left = max(0.0, SHOWN_DEPTH_MM - sum(layer.thickness_mm for layer in layers))
-    if loosened_mm > 0 and left > 0:
-        layers.append(ColumnLayer("loosened", min(loosened_mm, left), "loosened and blended"))
-        left -= min(loosened_mm, left)
-    hard = probe_mm is not None and probe_mm < topsoil_mm + 150 and not loosened_mm
-    if left > 0:
-        layers.append(
-            ColumnLayer("compacted" if hard else "subsoil", left, "compacted: the probe stops" if hard else "subsoil")
-        )
+    end = max(topsoil_mm, SHOWN_DEPTH_MM - sum(layer.thickness_mm for layer in layers))
+    hard = probe_mm if probe_mm is not None and probe_mm < topsoil_mm + HARD_UNDER_TOPSOIL_MM else None
+    edges = {0.0, topsoil_mm, end, cored_mm, hard or 0.0, topsoil_mm + loosened_mm}
+    for upper, lower in pairwise(sorted(edge for edge in edges if edge <= end)):
+        kind, words = _ground((upper + lower) / 2, topsoil_mm, hard, loosened_mm, cored_mm)
+        if layers and layers[-1].words == words:
+            layers[-1] = ColumnLayer(kind, layers[-1].thickness_mm + lower - upper, words)
+        else:
+            layers.append(ColumnLayer(kind, lower - upper, words))
     return tuple(layers)
+
+
+def _ground(
+    at_mm: float, topsoil_mm: float, hard_mm: float | None, loosened_mm: float, cored_mm: float
+) -> tuple[Layer, str]:
+    """What the ground is at a depth, and its words."""
+    if at_mm < cored_mm:
+        return "loosened", "opened by holes"
+    if topsoil_mm <= at_mm < topsoil_mm + loosened_mm:
+        return "loosened", "loosened and blended"
+    if hard_mm is not None and at_mm >= hard_mm and not (loosened_mm and at_mm < topsoil_mm):
+        return "compacted", "compacted: the probe stops"
+    return ("topsoil", "topsoil") if at_mm < topsoil_mm else ("subsoil", "subsoil")
 
 
 def years_to(wanted_mm: float, now_mm: float, yearly_mm: float, material: str) -> float:

@@ -33,6 +33,8 @@ from amber_acre.web.pages.soil.forms import AmendForm
 
 router = APIRouter()
 WANTED_DEPTH_MM = 200.0  # topsoil a lawn does well on [common-practice]
+HOLES_DEEP_MM = 3 * INCH_M * 1000  # usual reach of a corer, 3 in [common-practice]
+LOOSENED_MM = 100.0  # of the ground before topsoil is brought in [common-practice]
 HARD_PROBE_MM = 100.0  # a probe that stops before this says compacted [common-practice]
 
 
@@ -159,7 +161,7 @@ def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | No
     working = Working("")
     if option.unit == "holes":
         tine, spacing = _length(texts, "tine", 0.5 * INCH_M * 1000), _length(texts, "spacing", 2 * INCH_M * 1000)
-        holes = core_holes(tine, spacing, _length(texts, "hole_depth", 3 * INCH_M * 1000), zone, working)
+        holes = core_holes(tine, spacing, _length(texts, "hole_depth", HOLES_DEEP_MM), zone, working)
     dose = _dose(texts.get("dose", ""), option.unit)
     turf = ground.area.kind in ("lawn", "patch")
     size, thick = SquareMetres(ground.area.size_m2), ground.area.size_m2 / ground.area.low_m2
@@ -214,7 +216,7 @@ def _page(
     if not 1 <= years <= 10:
         read.faults.setdefault("years", Fault("Plan 1 to 10 years."))
         years = 0
-    before, after, words = _columns(ground, made, years)
+    before, after, words = _columns(ground, made, years, _cored(made, dict(read.typed)))
     price = min((pack.price / pack.mass_kg for pack in product.packs), default=None) if product else None
     return render(
         request,
@@ -272,7 +274,15 @@ def _blend(read: Read[Any], made: Amendment) -> dict[str, float]:
         return {}
 
 
-def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str]:
+def _cored(made: Amendment, texts: dict[str, str]) -> float:
+    """How deep the holes of an option go, mm; 0 without any, or where the depth cannot be read, which is said beside it."""
+    try:
+        return _length(texts, "hole_depth", HOLES_DEEP_MM) if made.option.unit == "holes" else 0.0
+    except AmberError:
+        return 0.0
+
+
+def _columns(ground: Ground, made: Amendment, years: int, cored_mm: float) -> tuple[Any, Any, str]:
     """Layers now and after ``years`` of the option, and a sentence for both."""
     topsoil = (ground.metres("topsoil") or 0.15) * 1000
     known = ground.metres("topsoil") is not None
@@ -281,8 +291,10 @@ def _columns(ground: Ground, made: Amendment, years: int) -> tuple[Any, Any, str
     laid = made.depth_mm if option.unit in ("depth", "rate") else 0.0
     every, times = applications(made, years)
     settled = laid * times * SETTLES_TO.get(option.material, 1.0)
-    loosened = 80.0 if option.closes and option.unit == "holes" else 100.0 if option.key == "stripped-import" else 0.0
-    after = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled, MATERIALS[option.material].name if option.material else "", loosened)  # fmt: skip
+    after = column(
+        topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled,
+        MATERIALS[option.material].name if option.material else "", LOOSENED_MM if option.key == "stripped-import" else 0.0, cored_mm,
+    )  # fmt: skip
     if not years:
         return before, before, "Type for how many years."
     if option.unit == "holes":
