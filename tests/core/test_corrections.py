@@ -27,6 +27,7 @@ from amber_acre.core.season.climate import daily_series
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import lime_need
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
+from amber_acre.core.tables.soil_measures import Measured
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.working import Working
 from tests.core.worlds import ALUM, COPPERAS, IRON, LIME, QUICK, SHELF, SLOW, STARTER, SULPHUR, VALE, lawn, product
@@ -417,6 +418,21 @@ def test_packs_of_the_jobs_to_come_are_bought_at_once() -> None:
     assert count.left_over_kg == pytest.approx(count.pack.mass_kg - 0.672)
     assert packs_to_come([replace(jobs[0], skipped=True), jobs[1]], DAY) is None
     assert packs_to_come([replace(jobs[0], done_on=DAY), jobs[1]], DAY) is None
+
+
+def test_a_need_far_above_the_acid_of_the_exchange_is_remarked() -> None:
+    """CEC 9 less 6 of cations is 3 meq/100 g: 3 × 500.4 mg/kg × 132 kg/m² is 198 g/m² in 10 cm of two-million-pound soil."""
+    cations: dict[Measured, float] = {"ca": 1000.0, "mg": 121.525, "k": 3.9}
+    full = replace(ACID, values={"ph": 5.4, "buffer_ph": 6.4, "cec": 9.0, **cations}, extractant="mehlich-3")
+    quiet = plan_ph(brief(test=full), up())
+    step = next(s for s in quiet.working.steps if s.title.startswith("For comparison"))
+    assert step.result == pytest.approx((9 - 1000 / 200.39 - 1 - 0.01) * 0.50043 * 100 * 1.32, rel=1e-3)
+    assert not any("all the acid" in words for words in quiet.warnings)
+    tiny = plan_ph(brief(test=replace(full, values=dict(full.values) | {"cec": 7.2})), up())
+    assert any("look at buffer pH, CEC and units again" in words for words in tiny.warnings)
+    assert tiny.need_g_m2 == quiet.need_g_m2  # a remark changes nothing
+    summed = plan_ph(brief(test=replace(full, values=dict(full.values) | {"cec": 6.0})), up())
+    assert not any("all the acid" in words for words in summed.warnings)  # a CEC added up of cations tells nothing
 
 
 def test_the_laboratorys_lime_is_turned_into_the_one_at_hand() -> None:

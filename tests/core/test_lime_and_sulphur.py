@@ -118,7 +118,7 @@ def test_fineness_by_four_rules() -> None:
 
 def test_stoichiometric_lime_and_the_surface_split() -> None:
     """1 cmol(+)/kg needs 0.5 g CaCO₃ a kg (atomic weights); extension: at most 50 lb/1000 ft² at a time."""
-    hold("liming", "05-stoichiometric-LR", {"result": carbonate_for_acidity(1.0, 150, 1.3) / 100})
+    hold("liming", "05-stoichiometric-LR", {"result": carbonate_for_acidity(1.0, 150, 1.3, Working("")) / 100})
     rates = split(130 * POUND_PER_THOUSAND_G_M2, LIME_CAPS["surface"], Working(""))
     limits = case("liming", "05-surface-split")["expected"]["largest"]
     assert len(rates) == case("liming", "05-surface-split")["expected"]["applications"]["value"]

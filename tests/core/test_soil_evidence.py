@@ -27,7 +27,15 @@ from amber_acre.core.soil.pale_leaves import evidence_at_hand, rank
 from amber_acre.core.soil.plant_ph import overlap
 from amber_acre.core.soil.probe import ProbeReading, large_on_probe, summary
 from amber_acre.core.soil.reading import exchange, minimum_requirement, trends, verdicts
-from amber_acre.core.soil.salinity import gypsum_requirement, residual_carbonate, salt_words, sodium_adsorption_ratio
+from amber_acre.core.soil.salinity import (
+    ION_EQUIVALENTS,
+    gypsum_requirement,
+    read_water,
+    residual_carbonate,
+    salt_words,
+    sodium_adsorption_ratio,
+    sodium_to_replace,
+)
 from amber_acre.core.tables import soil_ranges as ranges
 from amber_acre.core.tables.plants import catalogue
 from amber_acre.core.tables.soil_measures import MEASURES
@@ -144,6 +152,36 @@ def test_salts_and_sodium() -> None:
         sodium_adsorption_ratio(5, 0, 0)
 
 
+def test_irrigation_water_is_read_by_what_its_analysis_holds() -> None:
+    """USDA Handbook 60 (SAR, residual carbonate), FAO 29 (SAR 3 and 9), both from memory; masses from periodictable."""
+    masses = {"na": ("Na", 1), "ca": ("Ca", 2), "mg": ("Mg", 2), "co3": ("CO3", 2), "hco3": ("HCO3", 1)}
+    for key, (text, charge) in masses.items():
+        assert pytest.approx(periodictable.formula(text).mass / charge, rel=2e-4) == ION_EQUIVALENTS[key]
+    water = {k: case("soil_test", "07-RSC")["inputs"][n]["value"] for k, n in (("co3", "CO3"), ("hco3", "HCO3"), ("ca", "Ca"), ("mg", "Mg"))}  # fmt: skip
+    read = read_water(water | {"na": 9.0}, Working(""))
+    assert read.residual == pytest.approx(2.6)
+    assert read.adsorption_ratio == pytest.approx(9 / ((1.6 + 1.2) / 2) ** 0.5)
+    assert read.carbonate_per_mm == pytest.approx(5.4 * 0.05004)
+    assert "SAR 7.6: some" in read.sentences[0]
+    assert "unsuitable for long" in read.sentences[1]
+    assert [read_water({"na": n, "ca": 1, "mg": 1}, Working("")).sentences[0].split(": ")[1][:4] for n in (2.9, 3, 9)] == ["no c", "some", "much"]  # fmt: skip
+    partly = read_water({"na": 9.0, "hco3": 2.0}, Working(""))
+    assert partly.adsorption_ratio is None
+    assert partly.residual is None
+    assert partly.carbonate_per_mm == pytest.approx(0.10008)
+    assert read_water({}, Working("")).sentences == ()
+
+
+def test_sodium_to_replace_is_what_lies_above_the_harmless_share() -> None:
+    """600 Ca, 60 Mg and 400 Na are 2.99 + 0.49 + 1.74 = 5.23 meq/100 g; 5 % of that may stay: 1.48 to replace."""
+    sodic = SoilTest.of(DAY, "mehlich-3", ca=600, mg=60, na=400)
+    ca, mg, na = 600 / 200.39, 60 / 121.525, 400 / 229.9
+    assert sodium_to_replace(sodic, Working("")) == pytest.approx(na - 0.05 * (ca + mg + na))
+    assert sodium_to_replace(SoilTest.of(DAY, "mehlich-3", ca=4200, mg=310, na=25, cec=24.5), Working("")) == 0
+    assert sodium_to_replace(SoilTest.of(DAY, "mehlich-3", ca=4200, mg=310), Working("")) is None
+    assert sodium_to_replace(SoilTest.of(DAY, "mehlich-3", na=310), Working("")) is None
+
+
 @pytest.mark.parametrize(
     ("values", "words"),
     [
@@ -153,6 +191,7 @@ def test_salts_and_sodium() -> None:
         ({"salts": 5.0, "ca": 600, "mg": 60, "na": 400}, "Saline and sodic: gypsum first"),
         ({"salts": 1.0, "ca": 600, "mg": 60, "na": 400}, "Sodic"),
         ({"ca": 900, "mg": 100, "na": 100}, "begins to slake"),
+        ({"na": 100, "cec": 5}, "begins to slake"),
     ],
 )
 def test_salts_in_words(values: dict[str, float], words: str) -> None:

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -19,8 +20,8 @@ from pyfao56.tools.tables import FAO56Tables
 from shapely.geometry import Point, Polygon
 
 from amber_acre.core.correction.amend_jobs import amend_jobs, applications
-from amber_acre.core.correction.amending import amend, options_for, phosphorus_share
-from amber_acre.core.correction.column import SHOWN_DEPTH_MM, column, years_to
+from amber_acre.core.correction.amending import amend, gypsum_by_test, options_for, phosphorus_share
+from amber_acre.core.correction.column import SHOWN_DEPTH_MM, column, settles_to, years_to
 from amber_acre.core.errors import AmberError, DoesNotFit, OutOfRange
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import INCH_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_GALLON_L, SquareMetres
@@ -28,6 +29,7 @@ from amber_acre.core.season import evapotranspiration as et
 from amber_acre.core.season.water import extraterrestrial_radiation, hargreaves_et
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import blend_parts, core_holes
+from amber_acre.core.soil.salinity import sodium_to_replace
 from amber_acre.core.soil.texture import lime_texture, texture_class, texture_of, water_from_make
 from amber_acre.core.soil.water_store import (
     bought_by_calcined_clay,
@@ -344,13 +346,40 @@ def bulk(**changes: Any) -> Any:
     return product(40, "Oldheap", {}, (600, 6000), "bulk", density_kg_l=0.6, soil=action, **values)
 
 
+def test_gypsum_goes_by_the_sodium_of_the_test() -> None:
+    """1 meq/100 g in two million pounds takes 1,722 lb of gypsum (USDA Handbook 60; from memory); 22 % Ca is 94.5 % gypsum."""
+    sodic = SoilTest.of(date(2026, 4, 1), "mehlich-3", ca=600, mg=60, na=400)
+    meq = sodium_to_replace(sodic, Working(""))
+    assert meq is not None
+    pure = gypsum_by_test(sodic, 100, None, Working(""))
+    assert pure.each_g_m2 is not None
+    assert pure.each_g_m2 == pytest.approx(meq * 10 * 100 * 1.3 * 86.085 / 1000)
+    assert "pure gypsum" in pure.words
+    stone = product(41, "Saltshift", {}, (20, 50), "gypsum", other={"Ca": 0.22}, soil=SoilAction(material="gypsum"))
+    dose = gypsum_by_test(sodic, 100, stone, Working(""))
+    assert dose.each_g_m2 is not None
+    assert dose.each_g_m2 * dose.times == pytest.approx(pure.each_g_m2 * 0.23278 / 0.22, rel=1e-4)
+    assert dose.each_g_m2 <= 50 < dose.each_g_m2 * dose.times / (dose.times - 1)  # the fewest parts under the label
+    assert f"in {dose.times} parts under the label" in dose.words
+    assert gypsum_by_test(sodic, 100, stone, Working(""), thick=1.25).each_g_m2 * 1.25 <= 50  # type: ignore[operator]
+    harmless = SoilTest.of(date(2026, 4, 1), "mehlich-3", ca=4200, mg=310, na=25)
+    assert gypsum_by_test(harmless, 100, stone, Working("")).each_g_m2 is None
+    assert "only add calcium" in gypsum_by_test(harmless, 100, stone, Working("")).words
+    assert "not tested" in gypsum_by_test(None, 100, stone, Working("")).words
+    option = next(o for o in OPTIONS if o.key == "clay-gypsum")
+    made = replace(amend(option, SquareMetres(100), 100, dose=dose.each_g_m2, product=stone), parts=dose.times)
+    jobs = amend_jobs(made, date(2026, 5, 27), 1)
+    assert [job.rate_g_m2 for job in jobs] == pytest.approx([dose.each_g_m2] * dose.times)
+    assert (jobs[1].on - jobs[0].on).days == 91
+
+
 def test_an_amendment_keeps_to_the_label_of_what_is_at_hand() -> None:
-    """6 mm of 0.6 kg/L is 3.6 kg/m²; 0.3 % P2O5 is 0.131 % P (0.4364), against 0.30 % where the analysis says nothing."""
+    """6 mm of 0.6 kg/L is 3.6 kg/m²; 0.3 % P2O5 is 0.131 % P (0.4364), against 0.15 % where the analysis says nothing."""
     compost = next(o for o in OPTIONS if o.key == "clay-compost")
     made = amend(compost, SquareMetres(100), 100, product=bulk())
     assert made.rate_g_m2 == pytest.approx(3600)
     assert made.phosphorus_g_m2 == pytest.approx(3600 * 0.003 * 0.4364, rel=1e-3)
-    assert amend(compost, SquareMetres(100), 100, product=bulk(p2o5=0)).phosphorus_g_m2 == pytest.approx(3600 * 0.003)
+    assert amend(compost, SquareMetres(100), 100, product=bulk(p2o5=0)).phosphorus_g_m2 == pytest.approx(3600 * 0.0015)
     assert phosphorus_share(bulk()) == pytest.approx(0.003 * 0.4364, rel=1e-3)
     with pytest.raises(DoesNotFit, match="above the label's highest rate of Oldheap") as refused:
         amend(compost, SquareMetres(100), 100, dose=11, product=bulk())
@@ -392,10 +421,12 @@ def test_the_column_is_to_scale_and_takes_its_years() -> None:
     soft = column(150, None, cored_mm=76)
     assert [(layer.kind, layer.thickness_mm) for layer in soft] == [("loosened", 76), ("topsoil", 74), ("subsoil", 250)]
     assert column(900, None)[0].thickness_mm == 900
-    assert years_to(200, 120, 10, "topsoil") == pytest.approx(80 / 8.5)
-    assert 6 <= years_to(200, 140, 10, "topsoil") <= 8  # soil depth in 6–8 years: common practice, no source
-    assert years_to(100, 120, 10, "topsoil") == 0
+    assert years_to(200, 120, 10, settles_to([("topsoil", 1)])) == pytest.approx(80 / 8.5)
+    assert 6 <= years_to(200, 140, 10, 0.85) <= 8  # soil depth in 6–8 years: common practice, no source
+    assert years_to(100, 120, 10, 0.85) == 0
+    assert settles_to([("topsoil", 2), ("compost", 1)]) == pytest.approx((2 * 0.85 + 0.5) / 3)
+    assert settles_to([("gravel", 1)]) == settles_to([]) == 1
     with pytest.raises(OutOfRange, match="above zero"):
-        years_to(200, 120, 0, "topsoil")
+        years_to(200, 120, 0, 0.85)
     with pytest.raises(OutOfRange, match="1 m deep"):
         column(2000, None)

@@ -11,7 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from simpleeval import simple_eval
 
-from amber_acre.core.correction.amending import amend
+from amber_acre.core.correction.amending import amend, gypsum_by_test
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, drift_working, holding_rate, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.measure.entry import read_cut_out, read_outline
@@ -25,18 +25,27 @@ from amber_acre.core.season.climate import season_start
 from amber_acre.core.season.growth import growth_potential
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import blend_parts, core_holes
+from amber_acre.core.soil.lime import carbonate_for_acidity
 from amber_acre.core.soil.reading import exchange, verdicts
-from amber_acre.core.soil.salinity import gypsum_requirement
-from amber_acre.core.soil.water_store import bought_by_calcined_clay, bought_by_soil, net_to_gross, water_store
+from amber_acre.core.soil.salinity import read_water
+from amber_acre.core.soil.water_store import (
+    bought_by_calcined_clay,
+    bought_by_soil,
+    establishment,
+    net_to_gross,
+    water_store,
+)
 from amber_acre.core.tables.amendments import OPTIONS, Option
 from amber_acre.core.working import Figure, Limit, Working
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.shown import substituted, worded
 from tests.core.test_corrections import brief, down, garden, up
 from tests.core.test_programme import LAWNS, entry
-from tests.core.worlds import LIME, SHELF
+from tests.core.worlds import LIME, SHELF, product
 
 TESTED = date(2026, 4, 1)
+SODIC = SoilTest.of(TESTED, "mehlich-3", ca=600, mg=60, na=400)
+GYPSUM = product(41, "Saltshift", {}, (100, 5000), "gypsum", other={"Ca": 0.22})
 FUNCTIONS = {"min": min, "max": max, "sqrt": math.sqrt, "exp": math.exp, "ceil": math.ceil}
 
 
@@ -116,8 +125,11 @@ def test_every_step_of_a_soil_reading_evaluates_to_its_result() -> None:
     working = Working("reading")
     verdicts(test, 12, working)
     exchange(test, working)
-    gypsum_requirement(1.2, 150, 1.3, working)
-    assert check(working) > 15
+    gypsum_by_test(SODIC, 150, GYPSUM, working)
+    read_water({"na": 9, "ca": 1.6, "mg": 1.2, "co3": 0.3, "hco3": 5.1}, working)
+    establishment(0.14, 80, 0.4, 3.97, 0.7, working)
+    carbonate_for_acidity(2.0, 100, 1.32, working)
+    assert check(working) > 30
 
 
 @pytest.mark.parametrize("option", OPTIONS, ids=lambda o: o.key)

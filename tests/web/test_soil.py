@@ -457,8 +457,13 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
     compost = product_id(demo_engine, "Darkloaf Compost")
     url = f"/areas/{ORCHARD}/soil/amend"
     words = page_of(demo, f"{url}?finding=clay&option=clay-compost&dose=8+mm&years=2&blend=2+compost,+1+sand")
-    assert "5.23 m³ = 3,137 kg at 8.00 mm" in words
-    assert "compost 3.49 m³, sand 1.74 m³" in words
+    assert "3.49 m³ = 2,092 kg at 5.33 mm" in words  # two thirds of 8 mm on 654 m², 0.6 kg/L: the compost alone
+    assert "The blend, 8.00 mm of it: compost 3.49 m³ ( 2,092 kg ), sand 1.74 m³ ( 2,789 kg )" in words
+    assert "2 times 8 mm leave about 10 mm when settled" in words  # two thirds to half, a third of sand to 95 %
+    pure = page_of(demo, f"{url}?finding=clay&option=clay-compost&dose=8+mm&years=2")
+    assert "2 times 8 mm leave about 8 mm when settled" in pure
+    assert "5.23 m³ = 3,137 kg at 8.00 mm" in pure
+    assert "Name the compost among the parts" in page_of(demo, f"{url}?finding=clay&option=clay-compost&blend=1+sand")
     assert "the soil test is high in phosphorus" not in words
     form = {"option": "clay-compost", "dose": "8 mm", "years": "2", "first": "2026-09-01", "product": ""}
     assert "from the shelf" in sentence_beside(demo.post(url, form, page=url).text, "product")
@@ -470,14 +475,41 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
     ):
         answer = demo.post(url, form | {"product": compost} | change, page=url)
         assert answer.status_code == 422, field
-    made = demo.post(url, form | {"product": compost}, page=url)
+    made = demo.post(url, form | {"product": compost, "blend": "2 compost, 1 sand"}, page=url)
     assert made.status_code == 303
-    assert "Compost, top-dressed 2 of 2" in page_of(demo, made.headers["location"])
+    entered = page_of(demo, made.headers["location"])
+    assert "Compost, top-dressed 2 of 2, blend of 2 compost, 1 sand" in entered
+    assert "2,092 kg" in entered
     twice = demo.post(url, form | {"product": compost}, page=url)
     assert "is in the year already, entered 27 May 2026" in sentence_beside(twice.text, "option")
     assert demo.post(f"/areas/{ORCHARD}/findings", {"kind": "sand", "words": "thin"}, page=url).status_code == 303
     assert "thin" in page_of(demo, f"{url}?finding=sand")
     assert "“two” is not a number" in page_of(demo, f"{url}?finding=clay&option=clay-compost&blend=two+compost")
+
+
+def test_gypsum_and_water_go_by_what_was_tested(demo: Browser) -> None:
+    """600 Ca, 60 Mg, 400 Na on a CEC of 6: 1.74 − 0.3 = 1.44 meq/100 g, × 111.9 g/m² of gypsum a meq in 10 cm of 1.3 kg/L."""
+    url = f"/areas/{ORCHARD}/soil"
+    sodic = TEST | {"taken_on": "2026-05-20", "ph": "8.2", "cec": "6", "ca": "600", "mg": "60", "na": "400", "confirmed": "on"}  # fmt: skip
+    assert demo.post(f"{url}/tests/new", sodic).status_code == 303
+    assert "Sodic: sodium holds 29%" in page_of(demo, url)
+    words = page_of(demo, f"{url}/amend?finding=clay&option=clay-gypsum")
+    need = (400 / 229.9 - 0.05 * 6) * 111.9 / 0.945  # this gypsum holds 22 % Ca, 94.5 % of pure
+    assert f"By the sodium of the test it takes {need:.0f} g/m² in all." in words
+    assert "1 job: Gypsum 27 May 2026" in words
+    deep = page_of(
+        demo, f"{url}/amend?finding=clay&option=clay-gypsum&zone=40+cm"
+    )  # four times as much, 500 at a time, 180 days apart
+    assert f"it takes {4 * need:.0f} g/m² in all, in 2 parts under the label" in deep
+    assert "2 jobs: Gypsum 1 of 2 27 May 2026, Gypsum 2 of 2 23 Nov 2026" in deep
+    water = page_of(demo, f"{url}/water?texture=loam&na=9&ca=1.6&mg=1.2&co3=0.3&hco3=311+mg/L")
+    assert "SAR 7.6: some" in water
+    assert "Residual carbonate 2.6 meq/L: unsuitable for long" in water
+    assert "25 mm of it bring 6.75 g/m² of calcium carbonate: they undo 2.16 g/m² of sulphur" in water.replace(
+        "25.0", "25"
+    )
+    assert "Type it like 5.1 meq/L" in page_of(demo, f"{url}/water?texture=loam&na=much")
+    assert "outside 0–600" in page_of(demo, f"{url}/water?texture=loam&na=4000")
 
 
 def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, demo_engine: Engine) -> None:

@@ -243,6 +243,24 @@ def rainfall(text: str, bare_unit: str = "mm", field: str = "rain") -> Typed:
     return Typed(text, value, "mm")
 
 
+def charge_in_water(text: str, equivalent_mg: float, field: str = "ion") -> Typed:
+    """meq/L of an ion from ``5.1``, ``5.1 meq/L``, ``117 mg/L`` or ``117 ppm``; 0 to 600. ``equivalent_mg``: mass of 1 meq."""
+    found = re.fullmatch(rf"({_NUMBER})\s*(meq/l|mmolc/l|mg/l|ppm)?", text.strip().lower())
+    if found is None:
+        raise NotUnderstood(
+            f"“{text}” cannot be read as what water holds. Type it like 5.1 meq/L or 117 mg/L.", field=field, value=text
+        )
+    value = number(found[1], field) / (equivalent_mg if found[2] in ("mg/l", "ppm") else 1.0)
+    if not 0 <= value <= 600:
+        raise OutOfRange(
+            f"“{text}” is {value:,.4g} meq/L: outside 0–600, where sea water lies. Check the unit.",
+            field=field,
+            value=value,
+            limits=(0, 600),
+        )
+    return Typed(text, value, "meq/L")
+
+
 def _spelled(text: str, bare_unit: str) -> str:
     plain = " ".join(text.split())
     return f"{plain} {bare_unit}" if re.fullmatch(_NUMBER, plain) else plain

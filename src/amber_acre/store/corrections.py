@@ -119,12 +119,13 @@ def enter_amendment(
     jobs: Sequence[Job],
     today: date,
     evidence: str,
+    blend: str = "",
 ) -> CorrectionRow:
-    """Writes an amendment as it was worked out, and its finding where none is open."""
+    """Writes an amendment as it was worked out, and its finding where none is open; ``blend``: the parts, as they were typed."""
     finding = made.option.finding
     found = add_finding(session, area, finding, today, f"{FINDINGS[finding].capitalize()}.", evidence)
     row = CorrectionRow(
-        area_id=area.id, kind="physical", name=made.option.name, answers=f"{FINDINGS[finding]}, found {found.found_on:%-d %B %Y}",
+        area_id=area.id, kind="physical", name=made.option.name + (f", in a blend of {blend}" if blend else ""), answers=f"{FINDINGS[finding]}, found {found.found_on:%-d %B %Y}",
         made_on=today, product_id=product_id if made.rate_g_m2 > 0 else None, full_g_m2=made.rate_g_m2, total_g_m2=made.rate_g_m2,
         option=made.option.key, working=working_text(made.working), half_spread=0.0,
     )  # fmt: skip

@@ -57,6 +57,7 @@ REFERENCES: dict[str, str] = {
     "mlsn": "Woods, Stowell & Gelernter: Minimum Levels for Sustainable Nutrition, Mehlich-3, edition of 2014 on; from memory.",
     "base-saturation": "Base saturation ranges printed by laboratories for guidance; they are disputed; from memory.",
     "handbook-60": "US Salinity Laboratory 1954, USDA Agriculture Handbook 60: saline from 4 dS/m, sodic from 15 % sodium; later texts 2 dS/m and 6 %; from memory.",
+    "fao-29": "Ayers & Westcot 1985, FAO Irrigation and Drainage Paper 29: sodium of irrigation water, SAR 3 and 9; from memory.",
     "usda-texture": "USDA Soil Survey Manual: texture classes by sand, silt and clay.",
     "saxton-rawls-2006": "Saxton & Rawls 2006, SSSAJ 70:1569: soil water by texture and organic matter.",
     "amendment-figures": "Bulk density, water and phosphorus of amendments: typical figures, from memory.",

@@ -9,6 +9,7 @@ from amber_acre.core.correction.amending import Amendment
 from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, Work
 from amber_acre.core.soil.water_store import WateringWeek
 
+PARTS_APART_DAYS = 91  # between parts of one dose too large for the label, so that rain takes each in [common-practice]
 RECHECK_DAYS = 42  # roots and worms need weeks before a probe says anything [common-practice]
 
 
@@ -32,6 +33,8 @@ def watering_jobs(weeks: Sequence[WateringWeek], first: date) -> list[Job]:
 
 def applications(made: Amendment, years: int) -> tuple[int, int]:
     """Days between two applications (0: once only) and how many there are in ``years``, one at least."""
+    if made.parts > 1:
+        return max(PARTS_APART_DAYS, made.apart_days), made.parts
     if not made.option.every_months:
         return 0, 1
     every = max(round(made.option.every_months * 365.25 / 12), made.apart_days)

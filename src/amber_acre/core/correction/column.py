@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 from typing import Literal
@@ -14,6 +15,9 @@ HARD_UNDER_TOPSOIL_MM = 150.0  # [common-practice]
 SETTLES_TO: dict[str, float] = {
     "compost": 0.5,
     "carbon": 0.9,
+    "castings": 0.6,
+    "manure": 0.5,
+    "peat": 0.5,
     "topsoil": 0.85,
     "sand": 0.95,
     "calcined-clay": 0.95,
@@ -69,8 +73,14 @@ def _ground(
     return ("topsoil", "topsoil") if at_mm < topsoil_mm else ("subsoil", "subsoil")
 
 
-def years_to(wanted_mm: float, now_mm: float, yearly_mm: float, material: str) -> float:
-    """Years of ``yearly_mm`` dressings until the soil is ``wanted_mm`` deep, settled: gap ÷ what stays of a dressing."""
+def settles_to(parts: Sequence[tuple[str, float]]) -> float:
+    """Share of its depth that a blend keeps, from the key of each material and its part by volume; 1 for what is not tabled."""
+    whole = sum(part for _, part in parts)
+    return sum(part * SETTLES_TO.get(key, 1.0) for key, part in parts) / whole if whole else 1.0
+
+
+def years_to(wanted_mm: float, now_mm: float, yearly_mm: float, settles: float) -> float:
+    """Years of ``yearly_mm`` dressings until the soil is ``wanted_mm`` deep: gap ÷ what stays of a dressing (``settles``, above 0)."""
     if yearly_mm <= 0:
         raise OutOfRange("A dressing lies above zero.", field="dose", limits=(0, None))
-    return max(0.0, wanted_mm - now_mm) / (yearly_mm * SETTLES_TO.get(material, 1.0))
+    return max(0.0, wanted_mm - now_mm) / (yearly_mm * settles)

@@ -21,7 +21,15 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
-from amber_acre.core.soil.lime import LimeGrade, LimeMethod, effective_share, lime_need, lime_product
+from amber_acre.core.soil.lime import (
+    LimeGrade,
+    LimeMethod,
+    acid_on_exchange,
+    carbonate_for_acidity,
+    effective_share,
+    lime_need,
+    lime_product,
+)
 from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
 from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, hydrate_of, sulphur_equivalent, sulphur_need
 from amber_acre.core.soil.texture import lime_texture
@@ -29,6 +37,10 @@ from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR, FIZZ_TEST
 from amber_acre.core.tables.liming import LIME_KINDS, LimeKind, Region
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.core.working import Figure, Working
+
+FURROW_SLICE_DENSITY = 1.32  # g/cm³: two million pounds in 6.67 in of an acre [furrow-slice]
+LEAST_ACID_MEQ = 1.0  # less is rounding, or a laboratory that adds the cations up alone [common-practice]
+FAR_ABOVE = 3.0  # buffers count acid that the exchange of some laboratories leaves out; beyond this look again [common-practice]
 
 
 @dataclass(frozen=True)
@@ -154,6 +166,7 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         words = "The report does not say what lime it means: taken as wholly effective (100 %), the high side."
         working.assume(words)
         warnings.append(f"{words} If it means ground limestone as sold, type its effective share.")
+    warnings += _against_the_exchange(test, need, choice.depth_mm, working)
     if choice.target_ph > 7.0:
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
     if grade.kind == "hydrated":
@@ -177,6 +190,20 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         working,
         _drift(brief, choice, need),
     )
+
+
+def _against_the_exchange(test: SoilTest, need_g_m2: float, depth_mm: float, working: Working) -> list[str]:
+    """The word where the need is far above all the acid the test's exchange holds; nothing where it counts none."""
+    acid = acid_on_exchange(test)
+    if acid is None or acid < LEAST_ACID_MEQ:
+        return []
+    most = carbonate_for_acidity(acid, depth_mm, FURROW_SLICE_DENSITY, working)
+    if need_g_m2 <= FAR_ABOVE * most:
+        return []
+    return [
+        f"The need is {need_g_m2:.0f} g/m² of calcium carbonate, yet all the acid on the exchange by this test (CEC less the cations) "
+        f"takes {most:.0f} g/m²: look at buffer pH, CEC and units again."
+    ]
 
 
 def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhPlan:

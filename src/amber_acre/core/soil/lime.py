@@ -13,7 +13,7 @@ from typing import Literal, get_args
 
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.quantities import INCH_M, POUND_PER_ACRE_G_M2, GramsPerSquareMetre, unrounded
-from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.evidence import SoilTest, charge_of
 from amber_acre.core.tables import liming
 from amber_acre.core.tables.liming import FINENESS_RULES, LimeKind, LimeTexture, Region
 from amber_acre.core.working import Figure, Working
@@ -204,12 +204,24 @@ def from_mehlich(ph: float, buffer_ph: float, target_ph: float, depth_mm: float,
     return _ton_step(tons, liming.MEHLICH_LIME_EFFECTIVE, liming.MEHLICH_DEPTH_IN, depth_mm, "mehlich-1976", working)
 
 
-def carbonate_for_acidity(acidity_meq: float, depth_mm: float, bulk_density: float) -> float:
+def carbonate_for_acidity(acidity_meq: float, depth_mm: float, bulk_density: float, working: Working) -> float:
     """g/m² of pure CaCO₃ that just neutralises an acidity in meq/100 g, without any field factor [iupac-masses].
 
     ``depth_mm`` and ``bulk_density`` (g/cm³) of the soil it is in; acidity 0 or more.
     """
-    return acidity_meq / 100 * 50.043 * depth_mm * bulk_density
+    return working.step(
+        "For comparison: lime for all the acid on the exchange", "acidity * 0.50043 * depth_mm * bulk_density",
+        [Figure("acidity", acidity_meq, "meq/100 g", "acid: exchange capacity − cations"), Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+         Figure("bulk_density", bulk_density, "g/cm³", "bulk density")],
+        acidity_meq * 0.50043 * depth_mm * bulk_density, "g/m²", "iupac-masses",
+        note="Not used: it fills the exchange to about pH 7, each crumb reached. A plan far above it rests on a wrong figure.",
+    )  # fmt: skip
+
+
+def acid_on_exchange(test: SoilTest) -> float | None:
+    """Acid of the exchange, meq/100 g: reported CEC − cations, never negative; None without CEC, calcium and magnesium."""
+    bases, cec = charge_of(test), test.values.get("cec")
+    return None if bases is None or cec is None else max(0.0, cec - bases)
 
 
 def acid_saturation(ph: float) -> float:

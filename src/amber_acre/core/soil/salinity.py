@@ -3,6 +3,8 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Mapping
+from dataclasses import dataclass
 
 from amber_acre.core.errors import OutOfRange
 from amber_acre.core.soil.evidence import SoilTest, charge_of, milliequivalents
@@ -13,10 +15,8 @@ from amber_acre.core.working import Figure, Working
 def salt_words(test: SoilTest, sensitive: bool = False) -> tuple[str, ...]:
     """Salts and sodium in sentences, by the US Salinity Laboratory's classes [handbook-60]; empty where not tested."""
     found = []
-    salts, sodium, bases = test.values.get("salts"), test.values.get("na"), charge_of(test)
-    share = None
-    if sodium is not None and bases:
-        share = milliequivalents("na", sodium) / max(test.values.get("cec") or 0.0, bases)
+    salts, known = test.values.get("salts"), sodium_share(test)
+    share = None if known is None else known[0] / known[1]
     saline = salts is not None and salts >= ranges.SALINE_FROM_DS_M
     sodic = share is not None and share >= ranges.SODIC_FROM
     if saline and sodic:
@@ -42,6 +42,27 @@ def salt_words(test: SoilTest, sensitive: bool = False) -> tuple[str, ...]:
     return tuple(found)
 
 
+def sodium_share(test: SoilTest) -> tuple[float, float] | None:
+    """Sodium of a test and the exchange it sits on, both meq/100 g; None where sodium, or both CEC and the cations, are missing."""
+    sodium, bases, cec = test.values.get("na"), charge_of(test), test.values.get("cec")
+    exchange = max(cec or 0.0, bases or 0.0)
+    return None if sodium is None or exchange <= 0 else (milliequivalents("na", sodium), exchange)
+
+
+def sodium_to_replace(test: SoilTest, working: Working) -> float | None:
+    """Sodium, meq/100 g, above the 5 % of the exchange that does no harm, never negative; None where it is not known."""
+    known = sodium_share(test)
+    if known is None:
+        return None
+    sodium, exchange = known
+    wanted = ranges.SATURATION["na"][1]
+    return working.step(
+        "Sodium to replace", "max(0, sodium - wanted * exchange)",
+        [Figure("sodium", sodium, "meq/100 g", "sodium"), Figure("wanted", wanted, "", "share that does no harm"), Figure("exchange", exchange, "meq/100 g", "exchange capacity")],
+        max(0.0, sodium - wanted * exchange), "meq/100 g", "base-saturation",
+    )  # fmt: skip
+
+
 def gypsum_requirement(sodium_meq: float, depth_mm: float, bulk_density: float, working: Working) -> float:
     """Gypsum, g/m², to replace ``sodium_meq`` (meq/100 g, 0 or more) in ``depth_mm`` of soil, at full exchange [handbook-60]."""
     return working.step(
@@ -51,6 +72,66 @@ def gypsum_requirement(sodium_meq: float, depth_mm: float, bulk_density: float, 
         sodium_meq * 10 * depth_mm * bulk_density * 86.085 / 1000, "g/m²", "handbook-60",
         note="Pure gypsum, every part of it exchanged; practice adds a quarter.",
     )  # fmt: skip
+
+
+@dataclass(frozen=True)
+class WaterReading:
+    """Irrigation water read: SAR, residual carbonate (meq/L), CaCO₃ it brings with each mm (g/m²), sentences."""
+
+    adsorption_ratio: float | None
+    residual: float | None
+    carbonate_per_mm: float | None
+    sentences: tuple[str, ...]
+
+
+def read_water(ions: Mapping[str, float], working: Working) -> WaterReading:
+    """Reads an analysis in meq/L, any of na, ca, mg, co3, hco3 (each 0 or more) [handbook-60, fao-29].
+
+    SAR wants sodium, calcium and magnesium; residual carbonate wants hydrogen carbonate, calcium and magnesium (carbonate is
+    0 where it is not given, as it is below pH 8.3).
+    """
+    sar = residual = per_mm = None
+    words: list[str] = []
+    if {"na", "ca", "mg"} <= ions.keys():
+        sar = working.step(
+            "Sodium adsorption ratio", "na / sqrt((ca + mg) / 2)", [_ion(key, ions) for key in ("na", "ca", "mg")],
+            sodium_adsorption_ratio(ions["na"], ions["ca"], ions["mg"]), "", "handbook-60",
+        )  # fmt: skip
+        words.append(f"SAR {sar:.1f}: " + next(text for limit, text in _SAR_WORDS if sar < limit))
+    if {"hco3", "ca", "mg"} <= ions.keys():
+        given = {"co3": 0.0} | dict(ions)
+        value, kind = residual_carbonate(given["co3"], given["hco3"], given["ca"], given["mg"])
+        residual = working.step(
+            "Residual sodium carbonate", "co3 + hco3 - ca - mg", [_ion(key, given) for key in ("co3", "hco3", "ca", "mg")],
+            value, "meq/L", "handbook-60",
+        )  # fmt: skip
+        words.append(f"Residual carbonate {value:.1f} meq/L: {_RESIDUAL_WORDS[kind]}")
+    if "hco3" in ions:
+        given = {"co3": 0.0} | dict(ions)
+        per_mm = working.step(
+            "Calcium carbonate that each mm brings", "(co3 + hco3) * 50.04 / 1000", [_ion(key, given) for key in ("co3", "hco3")],
+            (given["co3"] + given["hco3"]) * 50.04 / 1000, "g/m²", "iupac-masses", note="1 meq of carbonate counts as 50.04 mg of CaCO₃; 1 mm on 1 m² is 1 L.",
+        )  # fmt: skip
+    return WaterReading(sar, residual, per_mm, tuple(words))
+
+
+def _ion(key: str, ions: Mapping[str, float]) -> Figure:
+    return Figure(key, ions[key], "meq/L", ION_NAMES[key])
+
+
+ION_NAMES = {"na": "sodium", "ca": "calcium", "mg": "magnesium", "co3": "carbonate", "hco3": "hydrogen carbonate"}
+# Mass of 1 meq in mg [iupac-masses].
+ION_EQUIVALENTS = {"na": 22.990, "ca": 20.039, "mg": 12.1525, "co3": 30.0045, "hco3": 61.017}
+_SAR_WORDS = (
+    (3.0, "no concern."),
+    (9.0, "some: sodium builds up where it is not leached; watch crusting, and test the soil yearly."),
+    (math.inf, "much: it makes a soil sodic. Another source, or gypsum and drainage under advice."),
+)  # [fao-29]
+_RESIDUAL_WORDS = {
+    "safe": "safe.",
+    "marginal": "marginal: lime falls out in the soil, and sodium stays.",
+    "unsuitable": "unsuitable for long: calcium and magnesium fall out as lime, sodium is left and the pH climbs.",
+}
 
 
 def sodium_adsorption_ratio(sodium: float, calcium: float, magnesium: float) -> float:

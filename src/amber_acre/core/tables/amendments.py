@@ -15,7 +15,10 @@ Unit = Literal["depth", "rate", "holes", "none"]
 
 @dataclass(frozen=True)
 class Material:
-    """A material: bulk density kg/L, water it holds for plants as a share of its own weight, P as a share of weight."""
+    """A material: bulk density kg/L, water it holds for plants as a share of its own weight, P as a share of weight.
+
+    ``words``: what it is called in a blend typed by parts.
+    """
 
     key: str
     name: str
@@ -24,18 +27,22 @@ class Material:
     phosphorus: float
     caution: str
     source: str
+    words: tuple[str, ...]
 
 
 MATERIALS: dict[str, Material] = {
     row.key: row
     for row in (
-        Material("compost", "compost", 0.60, 0.60, 0.0030, "Mask when dry; screen out glass and plastic; test its salts.", "amendment-figures"),
-        Material("sand", "coarse sand", 1.60, 0.03, 0.0, "Silica dust: mask when dry.", "amendment-figures"),
-        Material("calcined-clay", "calcined clay", 0.60, 0.90, 0.0, "Silica dust: mask when dry.", "common-practice"),
-        Material("topsoil", "screened topsoil", 1.20, 0.15, 0.0008, "Know where it comes from: weeds, residues, salts.", "amendment-figures"),
-        Material("carbon", "carbon granules (compost, biochar, humic)", 0.55, 0.90, 0.0020, "Dust: mask when pouring.", "amendment-figures"),
-        Material("gypsum", "gypsum", 1.00, 0.0, 0.0, "Dust: mask. It is for sodium, not for clay as such.", "amendment-figures"),
-        Material("wetting", "wetting agent", 1.02, 0.0, 0.0, "As its label: water in at once.", "common-practice"),
+        Material("compost", "compost", 0.60, 0.60, 0.0015, "Mask when dry; screen out glass and plastic; test its salts.", "amendment-figures", ("compost",)),
+        Material("sand", "coarse sand", 1.60, 0.03, 0.0, "Silica dust: mask when dry.", "amendment-figures", ("sand", "grit")),
+        Material("calcined-clay", "calcined clay", 0.60, 0.90, 0.0, "Silica dust: mask when dry.", "common-practice", ("calcined",)),
+        Material("castings", "worm castings", 0.70, 0.60, 0.0030, "Damp and bagged: ventilate, wash hands.", "amendment-figures", ("castings",)),
+        Material("manure", "rotted farmyard manure", 0.70, 0.55, 0.0014, "Well rotted; poultry manure holds several times the phosphorus; wash hands; mind weeds, salts and residues of weedkillers.", "amendment-figures", ("manure",)),
+        Material("peat", "peat", 0.25, 1.50, 0.0003, "Ask its pH: limed blends about 5.5, raw 3.5–4.5. Dry peat repels water: wet it first.", "amendment-figures", ("peat",)),
+        Material("topsoil", "screened topsoil", 1.20, 0.11, 0.0008, "Know where it comes from: weeds, residues, salts.", "amendment-figures", ("topsoil", "loam", "soil")),
+        Material("carbon", "carbon granules (compost, biochar, humic)", 0.55, 0.90, 0.0020, "Dust: mask when pouring.", "amendment-figures", ("carbon", "biochar")),
+        Material("gypsum", "gypsum", 1.00, 0.0, 0.0, "Dust: mask. It is for sodium, not for clay as such.", "amendment-figures", ("gypsum",)),
+        Material("wetting", "wetting agent", 1.02, 0.0, 0.0, "As its label: water in at once.", "common-practice", ("wetting",)),
     )
 }  # fmt: skip
 
@@ -72,6 +79,12 @@ OPTIONS: tuple[Option, ...] = (
            "Until the mix is mostly sand it sets harder: over 70 % sand by weight is needed. A dressing makes a layer, not a loam."),
     Option("sand-compost", "sand", "feed the soil", "Compost, top-dressed", "compost", "depth", 6.0, 12, False,
            "Adds a few millimetres of water for a season or two; it is eaten and has to be given again."),
+    Option("sand-castings", "sand", "feed the soil", "Worm castings", "castings", "depth", 3.0, 12, False,
+           "Rich, gentle and dear; phosphorus adds up with them as with any manure."),
+    Option("sand-manure", "sand", "feed the soil", "Rotted manure, dug into a bed", "manure", "depth", 25.0, 12, False,
+           "Holds water and feeds; it brings phosphorus enough to pass any need in a few years: watch the test."),
+    Option("sand-peat", "sand", "told in the trade", "Peat, dug into a bed", "peat", "depth", 25.0, 0, False,
+           "Holds the most water for its weight and hardly any food; it brings its own pH, wastes away over years and is slow to wet again."),
     Option("sand-clay", "sand", "test-led", "Calcined clay, into core holes or a new bed", "calcined-clay", "depth", 5.0, 0, False,
            "Lasts; part of the water it holds is held too tightly for roots. Dear by the litre of water."),
     Option("sand-carbon", "sand", "feed the soil", "Carbon granules", "carbon", "rate", 49.0, 6, False,

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Any
 
@@ -11,8 +11,16 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.correction.amend_jobs import amend_jobs, applications
-from amber_acre.core.correction.amending import Amendment, amend, options_for
-from amber_acre.core.correction.column import SETTLES_TO, column, years_to
+from amber_acre.core.correction.amending import (
+    Amendment,
+    GypsumDose,
+    amend,
+    gypsum_by_test,
+    material_named,
+    options_for,
+    share_in_blend,
+)
+from amber_acre.core.correction.column import column, settles_to, years_to
 from amber_acre.core.correction.instalments import Job
 from amber_acre.core.correction.limits import refuse_twice
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
@@ -81,8 +89,11 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
             read.refuse(error)
     if form is None or option is None or made is None or read.faults:
         return _page(request, session, ground, option.finding if option else _likely(ground), read, 422)
+    mix = posted.get("blend", "").strip()[:120]
     jobs = amend_jobs(made, form.first, int(form.years))
-    row = store.enter_amendment(session, area, made, form.product or None, jobs, today, _evidence(ground))
+    if mix:
+        jobs = [replace(j, name=f"{j.name}, blend of {mix}") if j.work == "spread" else j for j in jobs]
+    row = store.enter_amendment(session, area, made, form.product or None, jobs, today, _evidence(ground), mix)
     return go(f"/corrections/{row.id}")
 
 
@@ -162,12 +173,21 @@ def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | No
     if option.unit == "holes":
         tine, spacing = _length(texts, "tine", 0.5 * INCH_M * 1000), _length(texts, "spacing", 2 * INCH_M * 1000)
         holes = core_holes(tine, spacing, _length(texts, "hole_depth", HOLES_DEEP_MM), zone, working)
-    dose = _dose(texts.get("dose", ""), option.unit)
-    turf = ground.area.kind in ("lawn", "patch")
+    dose, gypsum = _dose(texts.get("dose", ""), option.unit), GypsumDose(None, 0, "")
     size, thick = SquareMetres(ground.area.size_m2), ground.area.size_m2 / ground.area.low_m2
-    made = amend(option, size, zone, holes, dose, product, ground.no_phosphorus, turf, thick)
+    if option.material == "gypsum":
+        gypsum = gypsum_by_test(ground.test, zone, product, working, thick)
+    by_test = dose is None and gypsum.each_g_m2 is not None
+    turf = ground.area.kind in ("lawn", "patch")
+    share = share_in_blend(option, _parts(texts.get("blend", "")))
+    made = amend(
+        option, size, zone, holes, gypsum.each_g_m2 if by_test else dose, product, ground.no_phosphorus, turf, thick, share
+    )  # fmt: skip
     made.working.steps[:0] = working.steps
-    return made
+    if not gypsum.words:
+        return made
+    warnings = (f"{made.warnings[0]} {gypsum.words}", *made.warnings[1:])
+    return replace(made, warnings=warnings, parts=gypsum.times if by_test else 0)
 
 
 def _length(texts: dict[str, str], field: str, usual_mm: float) -> float:
@@ -216,7 +236,7 @@ def _page(
     if not 1 <= years <= 10:
         read.faults.setdefault("years", Fault("Plan 1 to 10 years."))
         years = 0
-    before, after, words = _columns(ground, made, years, _cored(made, dict(read.typed)))
+    before, after, words = _columns(ground, made, years, dict(read.typed))
     price = min((pack.price / pack.mass_kg for pack in product.packs), default=None) if product else None
     return render(
         request,
@@ -237,7 +257,7 @@ def _page(
         before=draw_column(before),
         after=draw_column(after),
         column_words=words,
-        blend=_blend(read, made),
+        blend=_blend(read, made, area.size_m2),
         jobs=_jobs(read, made, years),
         typed=dict(read.typed) | {"option": key, "product": str(product.key) if product else ""},
         faults=read.faults,
@@ -253,25 +273,36 @@ def _jobs(read: Read[Any], made: Amendment, years: int) -> list[Job]:
         return []
 
 
-def _blend(read: Read[Any], made: Amendment) -> dict[str, float]:
-    """Litres of each material of a blend typed by parts, for the volume worked out; a refusal beside its field."""
-    text = read.typed.get("blend", "").strip()
-    if not text or not made.litres:
-        return {}
+def _parts(text: str) -> dict[str, float]:
+    """Parts of a blend by the name of each, from “2 loam, 1 compost”; none where nothing is typed."""
+    parts: dict[str, float] = {}
+    for piece in text.replace("+", ",").split(",") if text.strip() else ():
+        number, _, name = piece.strip().partition(" ")
+        if not name.strip():
+            raise NotUnderstood(
+                f"“{piece.strip()}”: type parts and names, like 2 loam, 1 compost, 1 sand.", field="blend"
+            )
+        parts[name.strip()] = parts.get(name.strip(), 0.0) + typed.number(number, "blend")
+    return parts
+
+
+def _blend(read: Read[Any], made: Amendment, size_m2: float) -> list[tuple[str, float, float | None]]:
+    """Each part of a blend with its litres, and kg where its material is tabled; a refusal beside its field."""
+    if not made.litres:
+        return []
     try:
-        parts = {}
-        for piece in text.replace("+", ",").split(","):
-            number, _, name = piece.strip().partition(" ")
-            if not name.strip():
-                raise NotUnderstood(
-                    f"“{piece.strip()}”: type parts and names, like 2 loam, 1 compost, 1 sand.", field="blend"
-                )
-            parts[name.strip()] = typed.number(number, "blend")
-        return blend_parts(parts, made.litres, made.working)
+        parts = _parts(read.typed.get("blend", ""))
+        litres = blend_parts(parts, made.laid_mm * size_m2, made.working) if parts else {}
     except AmberError as error:
         error.field = "blend"
         read.refuse(error)
-        return {}
+        return []
+    known = {name: material_named(name) for name in litres}
+    own = made.mass_kg / made.litres
+    return [
+        (name, volume, None if (row := known[name]) is None else volume * (own if row.key == made.option.material else row.density_kg_l))
+        for name, volume in litres.items()
+    ]  # fmt: skip
 
 
 def _cored(made: Amendment, texts: dict[str, str]) -> float:
@@ -282,18 +313,29 @@ def _cored(made: Amendment, texts: dict[str, str]) -> float:
         return 0.0
 
 
-def _columns(ground: Ground, made: Amendment, years: int, cored_mm: float) -> tuple[Any, Any, str]:
+def _settles(made: Amendment, texts: dict[str, str]) -> float:
+    """Share of its depth that stays of what is laid, the blend's where one is typed; what cannot be read is said beside it."""
+    try:
+        parts = _parts(texts.get("blend", "")) or {made.option.material: 1.0}
+    except AmberError:
+        parts = {made.option.material: 1.0}
+    return settles_to([(getattr(material_named(name), "key", name), part) for name, part in parts.items()])
+
+
+def _columns(ground: Ground, made: Amendment, years: int, texts: dict[str, str]) -> tuple[Any, Any, str]:
     """Layers now and after ``years`` of the option, and a sentence for both."""
     topsoil = (ground.metres("topsoil") or 0.15) * 1000
     known = ground.metres("topsoil") is not None
     before = column(topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm)
     option = made.option
-    laid = made.depth_mm if option.unit in ("depth", "rate") else 0.0
+    laid = made.laid_mm if option.unit in ("depth", "rate") else 0.0
     every, times = applications(made, years)
-    settled = laid * times * SETTLES_TO.get(option.material, 1.0)
+    settles = _settles(made, texts)
+    settled = laid * times * settles
     after = column(
         topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled,
-        MATERIALS[option.material].name if option.material else "", LOOSENED_MM if option.key == "stripped-import" else 0.0, cored_mm,
+        MATERIALS[option.material].name if option.material else "", LOOSENED_MM if option.key == "stripped-import" else 0.0,
+        _cored(made, texts),
     )  # fmt: skip
     if not years:
         return before, before, "Type for how many years."
@@ -304,7 +346,7 @@ def _columns(ground: Ground, made: Amendment, years: int, cored_mm: float) -> tu
     else:
         words = "Nothing is laid: the column stays as it is."
     if option.unit == "depth" and option.every_months and topsoil < WANTED_DEPTH_MM:
-        left = years_to(WANTED_DEPTH_MM, topsoil, laid * 365.25 / every, option.material)
+        left = years_to(WANTED_DEPTH_MM, topsoil, laid * 365.25 / every, settles)
         words += f" To {WANTED_DEPTH_MM / 10:.0f} cm of topsoil it takes {left:.0f} years at this rate."
     if not known:
         words += " The depth of topsoil is not known: 15 cm is drawn; measure it on the area's form."

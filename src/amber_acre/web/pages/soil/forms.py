@@ -174,3 +174,8 @@ class WaterForm(Form):
     uniformity: OptionalPercent = None
     month: OptionalNumber = None
     purpose: Literal["", "establish"] = ""
+    na: str = ""
+    ca: str = ""
+    mg: str = ""
+    co3: str = ""
+    hco3: str = ""

@@ -16,6 +16,7 @@ from amber_acre.core.programme.due import week_of
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.evapotranspiration import penman_monteith
 from amber_acre.core.season.water import water_year
+from amber_acre.core.soil.salinity import ION_EQUIVALENTS, ION_NAMES, read_water
 from amber_acre.core.soil.water_store import (
     MORE_SOIL_MM,
     bought_by_calcined_clay,
@@ -24,6 +25,7 @@ from amber_acre.core.soil.water_store import (
     net_to_gross,
     water_store,
 )
+from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
 from amber_acre.core.tables.lawn_water import DEPLETION, ROOTS_GAIN_MM_WEEK, TURF_COEFFICIENTS, USUAL_ROOTS_MM
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
@@ -71,6 +73,9 @@ def _page(
         textures=[(name, name) for name in TEXTURES],
         result=result,
         roots_gain=ROOTS_GAIN_MM_WEEK,
+        ions=ION_NAMES,
+        asked_water=any(texts.get(key) for key in ION_NAMES),
+        sulphur_per_carbonate=1 / CARBONATE_PER_SULPHUR,
         working=working,
         typed=texts,
         faults=read.faults,
@@ -160,10 +165,17 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
             units_of(ground.area.property.units),
         ),
         "week": _week(request, ground, today, factor),
+        "quality": read_water(_ions(form), working),
         "weeks": establishment(texture.available, roots, form.depletion.value, use, form.uniformity.value, working)
         if form.purpose
         else (),
     }
+
+
+def _ions(form: WaterForm) -> dict[str, float]:
+    """meq/L of what the analysis of the irrigation water gives."""
+    texts = {key: str(getattr(form, key)).strip() for key in ION_NAMES}
+    return {key: typed.charge_in_water(text, ION_EQUIVALENTS[key], key).value for key, text in texts.items() if text}
 
 
 def _week(request: Request, ground: Ground, today: date, factor: float) -> list[tuple[date, float, float]]:
