@@ -384,6 +384,16 @@ def test_pale_leaves_are_weighed_not_guessed() -> None:
         {"leaves": "old", "pattern": "veins"}, SoilTest.of(DAY, "mehlich-3", ph=5.6, mg=20), 5.6, (6.2, 7.0)
     )
     assert magnesium[0].cause.key == "magnesium"
+    hungry = SoilTest.of(DAY, "mehlich-3", ph=6.4, k=40, mg=100)
+    potassium = rank({"leaves": "old", "pattern": "edges"}, hungry, 6.4, (6.2, 7.0))
+    assert potassium[0].cause.key == "potassium"
+    assert "potassium tests low" in potassium[0].for_it
+    poor = SoilTest.of(DAY, "mehlich-3", ph=6.4, fe=20, mn=3)
+    assert rank({"leaves": "new", "pattern": "veins"}, poor, 6.4, (6.2, 7.0))[0].cause.key == "iron-short"
+    locked = rank({"leaves": "new", "pattern": "veins"}, poor, 7.8, (6.2, 7.0))
+    assert locked[0].cause.key == "lime-iron"  # the same leaf and test, another pH: another cause
+    places = {r.cause.key: n for n, r in enumerate(locked)}
+    assert places["iron-short"] > 0
     assert all(r.weight == 0 for r in rank({}, None, None, (6.2, 7.0)))
     with pytest.raises(NotUnderstood, match="Choose one"):
         rank({"leaves": "blue"}, None, None, (6.2, 7.0))

@@ -561,6 +561,9 @@ def test_pale_leaves_get_a_cause_before_anything_else(demo: Browser) -> None:
     assert "Marked 27 May 2026: nitrogen short" in page_of(demo, url)
     assert "Leaves were seen pale" not in page_of(demo, f"/properties/2?area={NUMBER_3}")
     assert "Choose one of the options" in page_of(demo, f"{url}?leaves=blue")
+    assert len(re.findall(r'type="radio" name="cause"', demo.get(url).text)) == len(CAUSES)  # any can be marked
+    demo.post(url, {"leaves": "old", "pattern": "edges", "cause": "potassium"}, page=f"/areas/{NUMBER_3}/soil")
+    assert f'href="/areas/{NUMBER_3}/soil/nutrient?element=k"' in demo.get(url).text
 
 
 def test_a_new_lawn_is_watered_week_by_week(demo: Browser) -> None:

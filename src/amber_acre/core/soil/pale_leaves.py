@@ -30,7 +30,7 @@ def evidence_at_hand(test: SoilTest | None, ph: float | None, wanted_ph: tuple[f
         found.add(f"ph={'low' if ph < low else 'high' if ph > high else 'right'}")
     if test is None:
         return found
-    for element in ("p", "k", "mg", "s"):
+    for element in ("p", "k", "mg", "s", "fe", "mn"):
         read = level(test, element)
         if read != "unknown":
             found.add(f"{element}={read}")

@@ -76,6 +76,7 @@ _STEPS = {
     "ph": ("soil/ph", "Work the pH out"),
     "water": ("soil/water", "Look at its water"),
     "plan": ("", "The year's plan"),
+    **{key: (f"soil/nutrient?element={key}", "Correct the shortage") for key in ("k", "mg", "s", "fe")},
 }
 
 
