@@ -11,6 +11,7 @@ from typing import Any
 import pytest
 from sqlalchemy import Engine, text
 
+from amber_acre.core.tables.pale_leaves import CAUSES
 from tests.conftest import Browser
 
 TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
