@@ -10,7 +10,7 @@ from typing import Any
 import pytest
 
 from amber_acre.core.correction.instalments import Job
-from amber_acre.core.correction.jobs import SoilJob, packs_to_come, refuse_move
+from amber_acre.core.correction.jobs import SoilJob, as_they_stand, packs_to_come, refuse_move
 from amber_acre.core.correction.limits import SULPHUR_CAPS, cap_of_product
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, holding_rate, plan_ph
@@ -401,6 +401,31 @@ def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
     assert cap.year_g_m2 is not None
     assert alum.year_g_m2 > cap.year_g_m2 * 5  # an acid five and more times as weak
     assert cap_of_product("up", "surface", LIME).year_g_m2 is None
+
+
+def test_the_course_goes_by_what_went_down_and_what_did_not() -> None:
+    """Of four doses: the first down late and light, the second overdue, the third left out, the last to come; then a re-test."""
+    days = (date(2026, 3, 1), date(2026, 4, 1), date(2026, 5, 1), date(2026, 9, 1))
+    jobs = [
+        SoilJob(Job(n, f"Lime {n}", "spread", day, day, day + timedelta(days=21), 200.0), SquareMetres(100), SquareMetres(100), LIME)
+        for n, day in enumerate(days, 1)
+    ]  # fmt: skip
+    jobs[0] = replace(jobs[0], done_on=date(2026, 3, 9), logged_kg=15.0)
+    jobs[2] = replace(jobs[2], skipped=True)
+    retest = SoilJob(
+        Job(5, "Test again", "retest", date(2027, 3, 1), DAY, DAY), SquareMetres(100), SquareMetres(100), None
+    )
+    stand = as_they_stand([*jobs, retest], DAY)
+    assert [(job.on, job.rate_g_m2, done) for job, done in stand] == [
+        (date(2026, 3, 9), 150.0, True), (DAY, 200.0, False), (date(2026, 9, 1), 200.0, False), (date(2027, 3, 1), 0.0, False),
+    ]  # fmt: skip
+    assert stand[1][0].name == "Lime 2, not yet down"
+    early = as_they_stand([*jobs, retest], date(2026, 2, 1))  # before any of it: as it was planned
+    assert [job.on for job, _ in early] == [days[0], days[1], days[3], date(2027, 3, 1)]
+    down_left_out = replace(
+        jobs[2], done_on=date(2026, 5, 2), logged_kg=20.0
+    )  # logged, then the job was left out: it is down
+    assert len(as_they_stand([down_left_out], DAY)) == 1
 
 
 def test_packs_of_the_jobs_to_come_are_bought_at_once() -> None:

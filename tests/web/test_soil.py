@@ -393,6 +393,24 @@ def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
     assert demo.post(url, form | {"on_day": "2026-07-10"}, page="/corrections/2").status_code == 303
 
 
+def test_the_ladder_follows_what_was_done_and_what_was_tested(demo: Browser) -> None:
+    """The heath lawn's second lime is overdue: it counts from today; left out it counts for nothing; a test stands on the ladder."""
+    whole = re.compile(r"to ([\d.]+) \(between [\d.]+ and [\d.]+\) at the end of the ladder")
+    late = page_of(demo, "/corrections/1")
+    assert "What should be down and is not counts from today" in late
+    ends = float(whole.findall(late)[0])
+    assert "tested" not in late.split("line: expected")[0]
+    report = TEST | {"taken_on": "2026-05-20", "ph": "5.5"}
+    assert demo.post("/areas/6/soil/tests/new", report).status_code == 303
+    assert "tested 20 May 2026: pH 5.5" in page_of(demo, "/corrections/1")
+    number = re.findall(r'id="job-(\d+)"', demo.get("/corrections/1").text)[1]
+    change = {"version": "1", "reason": "sold", "on_day": "2026-03-25", "skipped": "on"}
+    assert demo.post(f"/soil-jobs/{number}/change", change, page="/corrections/1").status_code == 303
+    half = page_of(demo, "/corrections/1")
+    assert "counts from today" not in half
+    assert float(whole.findall(half)[0]) == pytest.approx(5.3 + (ends - 5.3) / 2, abs=0.06)
+
+
 def test_what_is_still_to_come_is_bought_together(demo: Browser) -> None:
     """Two doses of 0.335 kg want one sack, not two; a neutral soil is called so; an acid is named by what makes it."""
     assert "Still to come, together: 0.670 kg. Bought at once that is 1 × 25 kg, $34.00" in page_of(
@@ -562,7 +580,9 @@ def test_pale_leaves_get_a_cause_before_anything_else(demo: Browser) -> None:
     assert "Marked 27 May 2026: nitrogen short" in page_of(demo, url)
     assert "Leaves were seen pale" not in page_of(demo, f"/properties/2?area={NUMBER_3}")
     assert "Choose one of the options" in page_of(demo, f"{url}?leaves=blue")
-    assert len(re.findall(r'type="radio" name="cause"', demo.get(url).text)) == len(CAUSES)  # any can be marked
+    assert len(re.findall(r'type="radio" name="cause"', demo.get(f"{url}?leaves=old").text)) == len(
+        CAUSES
+    )  # any can be marked
     demo.post(url, {"leaves": "old", "pattern": "edges", "cause": "potassium"}, page=f"/areas/{NUMBER_3}/soil")
     assert f'href="/areas/{NUMBER_3}/soil/nutrient?element=k"' in demo.get(url).text
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 from typing import Literal
 
@@ -97,6 +97,25 @@ class SoilJob:
                 "Find pipes, cables and sprinklers first. Guards on the machine; stout shoes; nobody within reach.",
             )
         return ()
+
+
+def as_they_stand(jobs: Sequence[SoilJob], day: date) -> list[tuple[Job, bool]]:
+    """Jobs for the expected course on ``day``, by day, each with whether it is done: what went down at its day and rate, the rest as planned.
+
+    What was left out is not there; what should have been spread by now and was not counts from ``day``.
+    """
+    found = []
+    for soil_job in jobs:
+        job, done = soil_job.job, soil_job.state(day) == "done"
+        if soil_job.skipped and not done:
+            continue
+        if done and soil_job.done_on is not None:
+            rate = soil_job.logged_kg * 1000 / soil_job.size_m2 if soil_job.logged_kg else job.rate_g_m2
+            job = replace(job, on=soil_job.done_on, rate_g_m2=rate)
+        elif job.work == "spread" and job.on < day:
+            job = replace(job, on=day, name=f"{job.name}, not yet down")
+        found.append((job, done))
+    return sorted(found, key=lambda pair: pair[0].on)
 
 
 def packs_to_come(jobs: Sequence[SoilJob], day: date) -> tuple[Product, Kilograms, PackCount] | None:

@@ -172,7 +172,7 @@ class Rung:
 
 @dataclass(frozen=True)
 class Ladder:
-    """The pH ladder: middle line, band of what is not known, rungs, steps of pH, years, target, today."""
+    """The pH ladder: middle line, band of what is not known, rungs, steps of pH, years, target, today, tests (x, y, text, title)."""
 
     middle: str
     band: str
@@ -182,6 +182,7 @@ class Ladder:
     target_y: float
     today: float | None
     words: str
+    tested: tuple[tuple[float, float, str, str], ...] = ()
     width: float = 760.0
     height: float = 300.0
 
@@ -196,10 +197,13 @@ def ph_class(ph: float) -> int:
     return 1 + sum(ph >= bound for bound in PH_CLASSES)
 
 
-def draw_ladder(course: Course, jobs: Sequence[tuple[Job, bool]], target: float, today: date) -> Ladder:
-    """The expected course with every job on it. pH runs upward, days to the right."""
-    lowest = math.floor(min(float(course.low.min()), target) * 2 - 0.2) / 2
-    highest = math.ceil(max(float(course.high.max()), target) * 2 + 0.2) / 2
+def draw_ladder(
+    course: Course, jobs: Sequence[tuple[Job, bool]], target: float, today: date, tested: Sequence[tuple[date, float]] = ()
+) -> Ladder:  # fmt: skip
+    """The expected course with every job on it, and what was tested meanwhile. pH runs upward, days to the right."""
+    seen = [ph for _, ph in tested]
+    lowest = math.floor(min(float(course.low.min()), target, *seen) * 2 - 0.2) / 2
+    highest = math.ceil(max(float(course.high.max()), target, *seen) * 2 + 0.2) / 2
     days = len(course.middle)
 
     def x(day: date) -> float:
@@ -232,6 +236,7 @@ def draw_ladder(course: Course, jobs: Sequence[tuple[Job, bool]], target: float,
         f"M{middle}", f"M{upper} L{lower} Z", tuple(rungs), tuple(steps), years, y(target), x(today) if inside else None,
         f"Expected pH from {course.middle[0]:.1f} on {course.start:%-d %B %Y} to {course.middle[-1]:.1f} (between {end}) at "
         f"the end of the ladder; target {target:g}.",
+        tuple((x(day), y(ph), f"{ph:.1f}", f"tested {day:%-d %b %Y}: pH {ph:.1f}") for day, ph in tested if day <= course.day(days - 1)),
     )  # fmt: skip
 
 

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.course import course
-from amber_acre.core.correction.jobs import WORK_WORDS, packs_to_come
+from amber_acre.core.correction.jobs import WORK_WORDS, as_they_stand, packs_to_come
 from amber_acre.core.correction.limits import Direction
 from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, drift_working, holding_rate, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
@@ -211,7 +211,11 @@ def correction_page(
             (job_row, job, job.state(today), job.packs(Working("")), store.works_of(session, job_row.id))
             for job_row, job in jobs
         ],
-        ladder=_ladder_of(row, ground, [(job.job, job.done_on is not None) for _, job in jobs], today),
+        ladder=_ladder_of(row, ground, as_they_stand([job for _, job in jobs], today), today),
+        late=any(
+            job.job.work == "spread" and job.job.on < today and job.state(today) in ("due", "overdue")
+            for _, job in jobs
+        ),
         working=store.working_of(row.working) if row.working else None,
         to_come=packs_to_come([job for _, job in jobs], today),
         cautions=next((job.cautions() for _, job in jobs if job.product), ()),
@@ -222,7 +226,7 @@ def correction_page(
 
 
 def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]], today: Today) -> Any:
-    """The expected course of a kept correction, from what was kept; None where nothing is spread or it is not about pH."""
+    """The expected course of a kept correction as its jobs stand, with the tests since; None where nothing is spread or it is not about pH."""
     spread = [job for job, _ in jobs if job.work == "spread"]
     if (
         row.kind not in ("up", "down")
@@ -239,4 +243,7 @@ def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]],
         row.product is not None and row.product.soil_action is not None and row.product.soil_action.lime_kind == "hydrated",
         drift_per_year=row.drift_per_year, spread=row.half_spread,
     )  # fmt: skip
-    return draw_ladder(expected, jobs, row.target_ph, today)
+    tested = [
+        (test.taken_on, test.ph) for test in ground.tests if test.ph is not None and test.taken_on >= expected.start
+    ]
+    return draw_ladder(expected, jobs, row.target_ph, today, tested)
