@@ -13,6 +13,7 @@ from sqlalchemy import Engine, text
 
 from amber_acre.core.tables.pale_leaves import CAUSES
 from tests.conftest import Browser
+from tests.web.forms import PATCH
 
 TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
 FRONT, ORCHARD, HEATH, GREEN, BAY_LAWN, PADDOCK, MAPLE, HYDRANGEA, NUMBER_1, NUMBER_3 = 1, 2, 6, 9, 10, 11, 18, 26, 3, 5
@@ -421,6 +422,19 @@ def test_what_is_still_to_come_is_bought_together(demo: Browser) -> None:
     forms = page_of(demo, "/areas/26/soil/ph")
     assert "Greenvitriol (20 % Fe)" in forms
     assert "Alumstone (8 % Al)" in forms
+
+
+def test_a_patch_is_read_as_the_turf_it_lies_in(demo: Browser) -> None:
+    """The bay lawn is warm-season grass: half its store may go (FAO-56 table 22), its coefficient 0.85 (table 12); so for its patch."""
+    made = demo.post("/properties/6/areas/new/patch", PATCH | {"parent": str(BAY_LAWN)})
+    assert made.status_code == 303
+    patch = re.search(r"area=(\d+)", made.headers["location"])
+    assert patch is not None
+    water = demo.get(f"/areas/{patch[1]}/soil/water?texture=sand").text
+    assert 'value="50 %"' in water
+    assert "× 0.85" in html.unescape(water)
+    assert demo.post(f"/areas/{patch[1]}/soil/tests/new", TEST).status_code == 303
+    assert "Wanted here: 6.2–7.0" in page_of(demo, f"/areas/{patch[1]}/soil")
 
 
 def test_a_patch_and_its_lawn_moved_apart_are_warned_about(demo: Browser, demo_engine: Engine) -> None:

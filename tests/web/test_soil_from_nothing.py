@@ -84,6 +84,16 @@ def test_without_any_evidence_nothing_is_dosed(cottage: Browser) -> None:
     assert "a shortage that is not tested is not corrected" in words_of(cottage, "/areas/1/soil/nutrient")
 
 
+def test_the_form_opens_on_what_the_place_is(cottage: Browser) -> None:
+    """A warm southern bay: the table's warm region, depths in inches; a bed goes deeper than turf."""
+    form = cottage.get("/areas/1/soil/ph?way=up").text
+    assert re.search(r'value="warm"[^>]* selected', form)
+    assert 'value="6 in"' in form
+    water = cottage.get("/areas/1/soil/water").text
+    assert 'value="2 in"' in water
+    assert 'value="600 lb/1000 ft²"' in html.unescape(water)
+
+
 def test_lime_in_pounds_for_a_bed_worked_by_hand(cottage: Browser) -> None:
     """SMP 6.2 to 6.5 is 6.4 short tons/acre of 90 % lime in 8 in; this lime is 0.94 × (0.98 + 0.64)/2 × 0.99 effective.
 

@@ -49,7 +49,10 @@ LABORATORY_STANDS_DAYS = 365  # [common-practice]
 
 @dataclass(frozen=True)
 class Ground:
-    """An area's soil as it stands on a day; None and '' are unknown. Depths in mm, rates in g/m²."""
+    """An area's soil as it stands on a day; None and '' are unknown. Depths in mm, rates in g/m².
+
+    ``season``: of the grass, a patch's that of its lawn; cool for what is no turf.
+    """
 
     area: AreaRow
     climate: Climate
@@ -63,6 +66,7 @@ class Ground:
     texture_from: str
     plants: tuple[Plant, ...]
     wanted_ph: tuple[float, float]
+    season: Season
     nitrogen_g_m2: float | None
     acid_g_m2_year: float
     probe_depth_mm: float | None
@@ -87,11 +91,6 @@ class Ground:
         """The newest test with a pH."""
         return newest_with(self.tests, "ph")
 
-    @property
-    def season(self) -> Season:
-        """The grass's season; cool for what is no lawn."""
-        return GRASS_BY_KEY[self.area.grass].season if self.area.kind == "lawn" else "cool"
-
     def advised(self, material: str, test: SoilTest | None) -> float | None:
         """What the laboratory of a test advises of a material, g/m², or None."""
         rows = [row for row in self.area.soil_tests if test is not None and row.taken_on == test.taken_on]
@@ -115,8 +114,8 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
     ph, ph_from, on_probe = ph_at_hand(tests, probe)
     texture, texture_from = _texture(facts, tests)
-    around = session.get(AreaRow, area.parent_id) if texture is None and area.parent_id else None
-    if around is not None:
+    around = session.get(AreaRow, area.parent_id) if area.parent_id else None
+    if around is not None and texture is None:
         texture, texture_from = _texture(facts_of(around), tuple(tests_of(around)))
         texture_from = f"{texture_from}, as the lawn around it" if texture else ""
     read_on = _read_on(tests, probe, on_probe)
@@ -127,7 +126,7 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     acid, nitrogen = _year(session, area, day)
     return Ground(
         area, climate_of(area.property.climate), facts, tests, probe, ph, ph_from, on_probe, texture,
-        texture_from, plants, _wanted(area, plants),
+        texture_from, plants, _wanted(area, plants), _season(area, around),
         nitrogen, acid, newest["probe_mm"], newest["thatch_mm"] or 0.0,
         newest["mulch_mm"] if newest["mulch_mm"] is not None else (mulch or 0.0) * 1000,
         newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
@@ -206,9 +205,15 @@ def _no_phosphorus(area: AreaRow, test: SoilTest | None) -> str:
     return phosphorus_forbidden(rules if turf else replace(rules, phosphorus_only_on_test=False), tested)
 
 
+def _season(area: AreaRow, around: AreaRow | None) -> Season:
+    """The season of the grass of a lawn, or of the lawn a patch lies in; cool for what is no turf."""
+    turf = area if area.kind == "lawn" else around if area.kind == "patch" else None
+    return GRASS_BY_KEY[turf.grass].season if turf is not None and turf.grass in GRASS_BY_KEY else "cool"
+
+
 def _wanted(area: AreaRow, plants: tuple[Plant, ...]) -> tuple[float, float]:
-    """The pH range of what grows; the lawn range for a lawn, garden plants' where nothing is known."""
-    if area.kind == "lawn":
+    """The pH range of what grows; the lawn range for a lawn and its patches, garden plants' where nothing is known."""
+    if area.kind in ("lawn", "patch"):
         return LAWN_PH_RANGE
     if plants:
         low, high = max(p.ph[0] for p in plants), min(p.ph[1] for p in plants)

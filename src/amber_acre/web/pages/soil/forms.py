@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from datetime import date
+from statistics import mean
 from typing import Annotated, Literal, Self
 
 from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
@@ -12,20 +13,15 @@ from amber_acre.core.correction.limits import Direction, Placement
 from amber_acre.core.correction.ph_plan import PhChoice
 from amber_acre.core.errors import MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import INCH_M
 from amber_acre.core.soil.lime import LimeMethod
 from amber_acre.core.tables.liming import FINENESS_RULES, Region
 from amber_acre.store.ground import Ground
 from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalLength, OptionalNumber, OptionalPercent
 from amber_acre.web.forms.reading import Form
 
-USUAL_DEPTH = {
-    "lawn": "10 cm",
-    "bed": "15 cm",
-    "hedge": "15 cm",
-    "tree": "15 cm",
-    "patch": "10 cm",
-    "container": "15 cm",
-}
+SHALLOW = ("lawn", "patch")  # kinds corrected to 10 cm, the others to 15 [common-practice]
+WARM_FROM_C = 14.0  # mean of the year from which the texture table's warm region is offered first [common-practice]
 
 
 def _whole(value: object) -> object:
@@ -91,22 +87,24 @@ def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict
     low, high = ground.wanted_ph
     target = (
         min(6.5, max(low, 6.0))
-        if way == "up" and ground.area.kind == "lawn"
+        if way == "up" and ground.area.kind in SHALLOW
         else (low + high) / 2
         if way == "up"
         else high
     )
     advised = ground.advised("lime", ground.ph_test) is not None
     buffered = ground.ph_test is not None and "buffer_ph" in ground.ph_test.values
-    depth = ground.ph_test.depth_mm if ground.ph_test else None
+    tested = ground.ph_test.depth_mm if ground.ph_test else None
+    us = ground.area.property.units == "us"
+    depth = tested or (4 if ground.area.kind in SHALLOW else 6) * (INCH_M * 1000 if us else 25.0)
     return {
         "way": way,
         "target": f"{target:.1f}",
         "product": str(product or ""),
         "placement": "surface",
-        "depth": f"{depth / 10:g} cm" if depth else USUAL_DEPTH[ground.area.kind],
+        "depth": f"{depth / (INCH_M * 1000):.2g} in" if us else f"{depth / 10:g} cm",
         "method": "lab" if advised else "buffer" if buffered else "texture",
-        "region": "cool" if ground.season == "cool" else "warm",
+        "region": "warm" if mean(ground.climate.mean_c) >= WARM_FROM_C else "cool",
         "rule": "two-sieve",
         "first": today.isoformat(),
         "interval": "91" if way == "up" else "183",

@@ -13,6 +13,7 @@ from amber_acre.core.correction.amend_jobs import watering_jobs
 from amber_acre.core.correction.limits import refuse_twice
 from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.programme.due import week_of
+from amber_acre.core.quantities import INCH_M
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.evapotranspiration import penman_monteith
 from amber_acre.core.season.water import water_year
@@ -112,12 +113,13 @@ def enter_water(request: Request, session: Writing, posted: Posted, today: Today
 def _usual(ground: Ground, today: date) -> dict[str, str]:
     """What the page begins with; the roots of the newest plug, the texture known, this month."""
     roots = ground.roots_mm if ground.roots_mm is not None else USUAL_ROOTS_MM
+    us = ground.area.property.units == "us"
     return {
-        "roots": f"{roots / 10:g} cm",
+        "roots": f"{roots / (INCH_M * 1000):.2g} in" if us else f"{roots / 10:g} cm",
         "depletion": f"{DEPLETION[ground.season] * 100:g} %",
         "texture": ground.texture.name if ground.texture else "",
-        "more": f"{MORE_SOIL_MM / 10:g} cm",
-        "clay": "3 kg/m²",
+        "more": "2 in" if us else f"{MORE_SOIL_MM / 10:g} cm",
+        "clay": "600 lb/1000 ft²" if us else "3 kg/m²",
         "uniformity": "70 %",
         "month": str(today.month),
         "purpose": "",
