@@ -445,6 +445,17 @@ def test_packs_of_the_jobs_to_come_are_bought_at_once() -> None:
     assert packs_to_come([replace(jobs[0], done_on=DAY), jobs[1]], DAY) is None
 
 
+def test_a_buffer_that_shows_no_acid_is_not_the_last_word() -> None:
+    """A sand of pH 5.2 with an SMP buffer pH of 7.1 holds too little acid for the buffer (extension texts, from memory)."""
+    sand = brief(
+        test=SoilTest(date(2026, 4, 1), {"ph": 5.2, "buffer_ph": 7.1}, None, "smp"), ph=5.2, texture=TEXTURES["sand"]
+    )
+    none = plan_ph(sand, up())
+    assert none.jobs == ()
+    assert any("Work it out by the texture table" in words for words in none.warnings)
+    assert plan_ph(sand, up(method="texture")).total_g_m2 > 0
+
+
 def test_a_need_far_above_the_acid_of_the_exchange_is_remarked() -> None:
     """CEC 9 less 6 of cations is 3 meq/100 g: 3 × 500.4 mg/kg × 132 kg/m² is 198 g/m² in 10 cm of two-million-pound soil."""
     cations: dict[Measured, float] = {"ca": 1000.0, "mg": 121.525, "k": 3.9}

@@ -94,6 +94,16 @@ def test_the_form_opens_on_what_the_place_is(cottage: Browser) -> None:
     assert 'value="600 lb/1000 ft²"' in html.unescape(water)
 
 
+def test_sulphur_is_compared_by_the_pound(cottage: Browser) -> None:
+    """50 lb of 90 % at $24 is 24 ÷ 45 = $0.53 a pound of sulphur; a 30 % pellet of 4 lb at $24 is $20."""
+    pellets = SULPHUR | {"name": "Potseam 30", "soil-sulphur": "30 %", "others-S": "30", "packs-0-size": "4 lb"}
+    assert cottage.post("/shelf/new", pellets).status_code == 303
+    words = words_of(cottage, "/areas/1/soil/ph?way=down")
+    assert "for each lb of sulphur" in words
+    assert "Seamdust 90 90 % sulphur $0.53" in words
+    assert "Potseam 30 30 % sulphur $20.00" in words
+
+
 def test_lime_in_pounds_for_a_bed_worked_by_hand(cottage: Browser) -> None:
     """SMP 6.2 to 6.5 is 6.4 short tons/acre of 90 % lime in 8 in; this lime is 0.94 × (0.98 + 0.64)/2 × 0.99 effective.
 

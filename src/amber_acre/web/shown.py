@@ -92,6 +92,14 @@ class Shown:
     def mass(self, mass_kg: float) -> str:
         return f"{figure(mass_kg / POUND_KG)} lb" if self.units == "us" else f"{figure(mass_kg)} kg"
 
+    @property
+    def mass_unit(self) -> str:
+        return "lb" if self.units == "us" else "kg"
+
+    def per_mass(self, per_kg: float) -> float:
+        """A price of a kilogram as that of a kilogram or a pound."""
+        return per_kg * POUND_KG if self.units == "us" else per_kg
+
     def water(self, depth_mm: float) -> str:
         """A depth of water or of a thin dressing."""
         return f"{figure(depth_mm / FOOT_M / 1000 * 12)} in" if self.units == "us" else f"{figure(depth_mm)} mm"

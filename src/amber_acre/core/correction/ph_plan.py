@@ -166,6 +166,11 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         words = "The report does not say what lime it means: taken as wholly effective (100 %), the high side."
         working.assume(words)
         warnings.append(f"{words} If it means ground limestone as sold, type its effective share.")
+    if need == 0:
+        warnings.append(
+            f"By this figure no lime is asked for, though pH {unrounded(ph)} is below {choice.target_ph:g}: soil of low exchange holds "
+            "too little acid for a buffer to show. Work it out by the texture table."
+        )
     warnings += _against_the_exchange(test, need, choice.depth_mm, working)
     if choice.target_ph > 7.0:
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
