@@ -38,7 +38,7 @@ from amber_acre.store.corrections import (
 )
 from amber_acre.store.daybook import entries_of
 from amber_acre.store.plants import plant_named
-from amber_acre.store.programmes import lane, programme_of, season_to_show
+from amber_acre.store.programmes import Lane, lane, season_to_show
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.soil_tests import probe_rows, tests_of
 from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, WalkRow
@@ -223,32 +223,35 @@ def _wanted(area: AreaRow, plants: tuple[Plant, ...]) -> tuple[float, float]:
 
 def _year(session: Session, area: AreaRow, day: date) -> tuple[float, float | None]:
     """Acid of the season's fertilizers as CaCO₃, planned and put down, and the year's nitrogen of a lawn, g/m²."""
-    uses = _uses(session, area, day)
     if area.kind != "lawn":
-        return acidity_g_m2(uses), None
-    season = season_to_show(session, area, day)
-    year = lane(session, area, season, day).year
-    planned = programme_of(session, area.id, season) is not None
-    return acidity_g_m2(uses), year.ledger.year.nitrogen if planned else float(year.need.yearly_g_m2)
+        return acidity_g_m2(_logged_uses(session, area, day)), None
+    one = lane(session, area, season_to_show(session, area, day), day)
+    acid = acidity_g_m2(_uses_of_lane(one))
+    return acid, one.year.ledger.year.nitrogen if one.programme is not None else float(one.year.need.yearly_g_m2)
 
 
-def _uses(session: Session, area: AreaRow, day: date) -> list[tuple[Product, float]]:
-    """Feeds of the season on an area, logged and (on a lawn) planned, g/m²; jobs of corrections are not among them."""
-    if area.kind != "lawn":
-        start = season_start(climate_of(area.property.climate), day)
-        logged = standing(entries_of(session, area.id, {}))
-        end = next_season_start(start)
-        return [
-            (e.product, e.amount_kg * 1000 / area.size_m2) for e in logged if start <= e.on < end and not e.soil_job
-        ]
-    year = lane(session, area, season_to_show(session, area, day), day).year
-    uses = [(e.product, e.amount_kg * 1000 / area.size_m2) for e in standing(year.entries) if not e.soil_job]
+def _logged_uses(session: Session, area: AreaRow, day: date) -> list[tuple[Product, float]]:
+    """Feeds logged in the season on an area that is no lawn, g/m²; jobs of corrections are not among them."""
+    start = season_start(climate_of(area.property.climate), day)
+    end = next_season_start(start)
+    logged = standing(entries_of(session, area.id, {}))
+    return [(e.product, e.amount_kg * 1000 / area.size_m2) for e in logged if start <= e.on < end and not e.soil_job]
+
+
+def _uses_of_lane(one: Lane) -> list[tuple[Product, float]]:
+    """Feeds of a lawn's season, logged and planned, g/m²; jobs of corrections are not among them."""
+    year, size = one.year, one.area.size_m2
+    uses = [(e.product, e.amount_kg * 1000 / size) for e in standing(year.entries) if not e.soil_job]
     return uses + [(j.round.product, float(j.round.rate_g_m2)) for j in year.rounds if j.round.counts and not j.done]
 
 
 def brought_of(session: Session, area: AreaRow, element: Measured, day: date) -> float:
     """What the season's feeds bring of an element, g/m²."""
-    return sum(carries(product, element) * rate for product, rate in _uses(session, area, day))
+    if area.kind == "lawn":
+        uses = _uses_of_lane(lane(session, area, season_to_show(session, area, day), day))
+    else:
+        uses = _logged_uses(session, area, day)
+    return sum(carries(product, element) * rate for product, rate in uses)
 
 
 def brief_of(ground: Ground, crowns: Sequence[tuple[str, float]] = ()) -> PhBrief:

@@ -17,6 +17,7 @@ from amber_acre.core.programme.year import LawnYear, lawn_year
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
+from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import corrections_of, soil_jobs
 from amber_acre.store.daybook import entries_of, entry_of, entry_rows_of
 from amber_acre.store.shelf import product_of, shelf
@@ -76,12 +77,22 @@ def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow |
 
 def season_to_show(session: Session, area: AreaRow, day: date) -> date:
     """The season that contains ``day``; the next one where only that is planned."""
-    start = season_start(lawn_of(area).climate, day)
-    if programme_of(session, area.id, start) is None:
+    return seasons_to_show(session, [area], day)[area.id]
+
+
+def seasons_to_show(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, date]:
+    """The season to show of each area by its id, read together."""
+    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start).where(
+        ProgrammeRow.area_id.in_([area.id for area in areas])
+    )
+    planned = {(area_id, start) for area_id, start in session.execute(query)}
+    found = {}
+    for area in areas:
+        start = season_start(climate_of(area.property.climate), day)
         following = next_season_start(start)
-        if programme_of(session, area.id, following) is not None:
-            return following
-    return start
+        only_next = (area.id, start) not in planned and (area.id, following) in planned
+        found[area.id] = following if only_next else start
+    return found
 
 
 def lane(session: Session, area: AreaRow, season: date, today: date) -> Lane:
@@ -115,6 +126,16 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
             )
         )
     return found
+
+
+def lanes_as_shown(session: Session, areas: Sequence[AreaRow], day: date) -> list[Lane]:
+    """Each area in the season to show, in their order; areas of one season are read together."""
+    seasons = seasons_to_show(session, areas, day)
+    found: dict[int, Lane] = {}
+    for season in sorted(set(seasons.values())):
+        of_it = [area for area in areas if seasons[area.id] == season]
+        found |= {one.area.id: one for one in lanes(session, of_it, season, day)}
+    return [found[area.id] for area in areas]
 
 
 def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:

@@ -14,11 +14,11 @@ from amber_acre.core.products.product import Pack
 from amber_acre.core.programme.due import DayForecast, DueState, holds, job_holds, load_sheet, state_of, week_of
 from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.quantities import Kilograms
-from amber_acre.store.areas import all_lawns, lawn_of
+from amber_acre.store.areas import all_lawns
 from amber_acre.store.clients import properties
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import open_corrections, soil_jobs
-from amber_acre.store.programmes import Lane, lane, season_to_show
+from amber_acre.store.programmes import Lane, lanes_as_shown
 from amber_acre.store.shelf import shelf, stock_kg
 from amber_acre.store.tables import SoilJobRow
 from amber_acre.web.page import AsOf, Reading, Today, render, units_of
@@ -95,10 +95,10 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
 
 def _jobs(request: Request, session: Reading, monday: date, from_day: date) -> list[DueJob]:
     found = []
-    for area in all_lawns(session):
-        shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
-        forecast = request.app.state.weather.forecast(lawn_of(area).climate, monday, 7)
-        one = lane(session, area, season_to_show(session, area, from_day), from_day)
+    for one in lanes_as_shown(session, all_lawns(session), from_day):
+        place = one.area.property
+        shown = Shown(units_of(place.units), request.app.state.settings.currency)
+        forecast = request.app.state.weather.forecast(climate_of(place.climate), monday, 7)
         for judged in one.year.rounds:
             state = _state_in_week(judged, monday + timedelta(days=6), from_day)
             if state in ("due", "overdue", "stopped"):
