@@ -11,6 +11,7 @@ import pytest
 
 from amber_acre.core.correction.instalments import Job
 from amber_acre.core.correction.jobs import SoilJob, as_they_stand, packs_to_come, refuse_move
+from amber_acre.core.correction.label import Use, hold_label, most_in_a_year
 from amber_acre.core.correction.limits import SULPHUR_CAPS, cap_of_product
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, holding_rate, plan_ph
@@ -375,11 +376,24 @@ def test_a_job_is_not_moved_against_its_label() -> None:
     refuse_move(jobs[1], date(2026, 5, 1), [jobs[0], *jobs[2:]], POTASH)
     with pytest.raises(DoesNotFit, match="Potassium 1 lies 29 days from 30 April 2026"):
         refuse_move(jobs[1], date(2026, 4, 30), [jobs[0], *jobs[2:]], POTASH)
-    with pytest.raises(DoesNotFit, match="twelve months would hold 60"):
+    with pytest.raises(DoesNotFit, match="Twelve months would hold 60"):
         refuse_move(jobs[3], date(2027, 3, 31), jobs[:3], POTASH)
     refuse_move(jobs[3], date(2027, 4, 1), jobs[:3], POTASH)
-    with pytest.raises(DoesNotFit, match="twelve months"):
+    with pytest.raises(DoesNotFit, match="Twelve months"):
         refuse_move(jobs[2], date(2026, 9, 2), jobs[:2], POTASH, thick=1.1)
+
+
+def test_a_label_holds_over_all_uses_of_its_product() -> None:
+    """30 days between and 45 g/m² a year, whichever correction, round or entry a use belongs to."""
+    planned = [Use(date(2026, 6, 1), 15.0, "Potassium 1"), Use(date(2026, 8, 1), 15.0, "Potassium 2")]
+    hold_label(POTASH, planned, [Use(date(2026, 5, 2), 15.0, "What went down")], "first", "")
+    with pytest.raises(DoesNotFit, match="What went down lies 29 days from 1 June 2026") as near:
+        hold_label(POTASH, planned, [Use(date(2026, 5, 3), 5.0, "What went down")], "first", "Another day.")
+    assert near.value.field == "first"
+    with pytest.raises(DoesNotFit, match="Twelve months would hold 46"):
+        hold_label(POTASH, planned, [Use(date(2025, 9, 1), 16.0, "What went down")], "first", "")
+    hold_label(POTASH, planned, [Use(date(2025, 7, 31), 16.0, "What went down")], "first", "")  # a year back by then
+    assert most_in_a_year([]) == 0
 
 
 def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
@@ -392,7 +406,7 @@ def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
     assert cap.year_g_m2 == pytest.approx(44.8 / 0.9, abs=0.1)
     refuse_move(jobs[2], date(2027, 5, 1), jobs[:2], silent, cap=cap)
     with pytest.raises(
-        DoesNotFit, match=r"twelve months would hold 66\.6667 g/m², over the 49\.8156 g/m² a year"
+        DoesNotFit, match=r"Twelve months would hold 66\.6667 g/m², over the 49\.8156 g/m² a year"
     ) as refused:
         refuse_move(jobs[2], date(2027, 4, 30), jobs[:2], silent, cap=cap)
     assert refused.value.field == "on_day"

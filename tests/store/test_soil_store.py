@@ -19,6 +19,8 @@ from amber_acre.core.working import Figure, Limit, Working
 from amber_acre.store import corrections, soil_tests
 from amber_acre.store.areas import area_of, lawn_of
 from amber_acre.store.ground import brief_of, ground_of
+from amber_acre.store.product_uses import uses_of
+from amber_acre.store.programmes import lanes_as_shown
 from amber_acre.store.session import _MIGRATIONS, migrate, open_engine, reading, writing
 from amber_acre.store.site import crowns_over, put
 from amber_acre.store.soil_tests import Layout
@@ -190,3 +192,24 @@ def test_a_crown_on_the_sheet_forbids_tilling_under_it(demo_engine: Engine) -> N
         put(session, maple, None)
         assert crowns_over(session, roses) == ()
         session.rollback()
+
+
+def test_uses_of_a_product_are_entries_rounds_and_jobs(demo_engine: Engine) -> None:
+    """The heath lawn's dolomitic lime: one dose down, one to come; a lawn's feed: what went down and its rounds to come."""
+    with reading(demo_engine) as session:
+        heath = area_of(session, 6)
+        assert heath is not None
+        running = corrections.correction_row(session, 1)
+        assert running is not None
+        assert running.product_id is not None
+        uses = uses_of(session, heath, running.product_id, DAY)
+        assert [use.words for use in uses] == ["What went down 18 September 2025", "Lime 2 of 2 of “pH 5.3 to 6”"]
+        assert [round(use.rate_g_m2) for use in uses] == [199, 199]
+        lawn = area_of(session, 1)
+        assert lawn is not None
+        year = lanes_as_shown(session, [lawn], DAY)[0].year
+        for key in {judged.round.product.key for judged in year.rounds}:
+            named = [use.words for use in uses_of(session, lawn, key, DAY)]
+            to_come = [j for j in year.rounds if j.round.product.key == key and j.round.counts and not j.done]
+            assert sum(words.startswith("Round ") for words in named) == len(to_come)
+        assert uses_of(session, lawn, running.product_id, DAY) == []

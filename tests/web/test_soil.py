@@ -312,6 +312,7 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
         ({"first": "soon"}, "first", "not a date"),
         ({"interval": "10"}, "interval", "60 days between"),
         ({"start": "20 %"}, "start_share", "50 to 100 %"),
+        ({"start": ""}, "start", "how much of the full figure"),
         ({"rule": "mine"}, "rule", "fineness rule"),
         ({"method": "lab"}, "method", "no lime figure"),
     ],

@@ -200,8 +200,10 @@ def test_a_logged_dose_closes_its_job_and_asks_for_a_new_test(cottage: Browser) 
     again = cottage.post("/areas/1/soil/ph", RAISE | {"product": "1"}, page="/areas/1/soil")
     assert "Test again first" in html.unescape(again.text)
     assert cottage.post("/areas/1/soil/tests/new", REPORT | {"taken_on": "2026-04-10", "ph": "5.3"}).status_code == 303
-    same_day = cottage.post("/areas/1/soil/ph", RAISE | {"product": "1"}, page="/areas/1/soil")
-    assert same_day.status_code == 303  # tested on the day, after the dose was judged enough
+    too_soon = cottage.post("/areas/1/soil/ph", RAISE | {"product": "1"}, page="/areas/1/soil")
+    assert "What went down 10 April 2026 lies 10 days from 20 April 2026; the label of Greystone 94 asks for 60" in html.unescape(too_soon.text)  # fmt: skip
+    later = cottage.post("/areas/1/soil/ph", RAISE | {"product": "1", "first": "2026-06-09"}, page="/areas/1/soil")
+    assert later.status_code == 303  # tested on the day, after the dose was judged enough
 
 
 def test_a_test_of_every_measure_comes_back_as_it_was_typed(cottage: Browser) -> None:

@@ -8,6 +8,7 @@ from datetime import date
 from typing import Literal
 
 from amber_acre.core.correction.instalments import Job
+from amber_acre.core.correction.label import Use, hold_label, most_in_a_year
 from amber_acre.core.correction.limits import Cap
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.cautions import cautions
@@ -33,23 +34,12 @@ def refuse_move(
     ``others``: the correction's other spreadings that stand, done or to come. ``thick``: size over the smallest size.
     ``cap``: of the correction, its year in g/m² of product.
     """
-    label = product.label
-    near = next((other for other in others if abs((other.on - on).days) < label.interval_days), None)
-    if near is not None:
-        raise DoesNotFit(
-            f"{near.name} lies {abs((near.on - on).days)} days from {on:%-d %B %Y}; the label of {product.name} asks for "
-            f"{label.interval_days} between. Move that one first.", field="on_day",
-        )  # fmt: skip
-    spread = sorted([(other.on, other.rate_g_m2) for other in others] + [(on, job.rate_g_m2)])
-    most = max(sum(rate for day, rate in spread if 0 <= (day - start).days < 365) for start, _ in spread)
-    if label.yearly_max_g_m2 is not None and most * thick > label.yearly_max_g_m2 * (1 + 1e-6):
-        raise DoesNotFit(
-            f"On that day twelve months would hold {product.rate_words(most * thick)}; the label of {product.name} allows "
-            f"{product.rate_words(label.yearly_max_g_m2)} a year. Choose a later day.", field="on_day",
-        )  # fmt: skip
+    moved, standing = Use(on, job.rate_g_m2, job.name), [Use(o.on, o.rate_g_m2, o.name) for o in others]
+    hold_label(product, [moved], standing, "on_day", "Move that one first.", thick)
+    most = most_in_a_year([moved, *standing])
     if cap is not None and cap.year_g_m2 is not None and most > cap.year_g_m2 * (1 + 1e-6):
         raise DoesNotFit(
-            f"On that day twelve months would hold {product.rate_words(most)}, over the {product.rate_words(cap.year_g_m2)} a year "
+            f"Twelve months would hold {product.rate_words(most)}, over the {product.rate_words(cap.year_g_m2)} a year "
             f"the soil bears ({cap.words}). Choose a later day.", field="on_day",
         )  # fmt: skip
 

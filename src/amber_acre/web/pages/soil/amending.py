@@ -32,6 +32,7 @@ from amber_acre.core.working import Working
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, ground_of
+from amber_acre.store.product_uses import hold_label_on
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.soil import draw_column
@@ -85,6 +86,10 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
             made = _made(ground, option.key, posted, products.get(form.product))
             if made.rate_g_m2 > 0 and form.product not in products:
                 raise MissingInput(f"Choose the {MATERIALS[option.material].name} from the shelf, so that it can be loaded and logged.", field="product")  # fmt: skip
+            if form.product in products:
+                hold_label_on(
+                    session, area, products[form.product], amend_jobs(made, form.first, int(form.years)), today
+                )
         except AmberError as error:
             read.refuse(error)
     if form is None or option is None or made is None or read.faults:

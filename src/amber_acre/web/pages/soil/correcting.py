@@ -24,6 +24,7 @@ from amber_acre.core.working import Working
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, brief_of, ground_of
+from amber_acre.store.product_uses import hold_label_on
 from amber_acre.store.shelf import shelf
 from amber_acre.store.site import crowns_over
 from amber_acre.store.tables import AreaRow, CorrectionRow
@@ -46,7 +47,7 @@ def show_ph(
     products = _products(session, chosen)
     asked = dict(request.query_params.items())
     texts = usual_ph(ground, chosen, today, _usual_product(ground, chosen, products)) | asked
-    read, plan = _work_out(session, ground, products, texts)
+    read, plan = _work_out(session, ground, products, texts, today)
     return _page(request, area, ground, products, read, plan, today)
 
 
@@ -57,7 +58,7 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
     ground = ground_of(session, area, today)
     way: Direction = "up" if posted.get("way") == "up" else "down"
     products = _products(session, way)
-    read, plan = _work_out(session, ground, products, posted)
+    read, plan = _work_out(session, ground, products, posted, today)
     if plan is not None and not plan.jobs:
         read.refuse(MissingInput("Nothing is needed: there is nothing to enter.", field="direction"))
     if plan is None or read.faults:
@@ -67,7 +68,7 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
 
 
 def _work_out(
-    session: Reading, ground: Ground, products: dict[int, Product], texts: dict[str, str]
+    session: Reading, ground: Ground, products: dict[int, Product], texts: dict[str, str], today: Today
 ) -> tuple[Read[PhForm], PhPlan | None]:
     """The plan of what is chosen, or None with every refusal beside its field."""
     read = read_form(PhForm, texts, shelf=products)
@@ -76,6 +77,7 @@ def _work_out(
     try:
         crowns = crowns_over(session, ground.area) if read.value.placement == "tilled" else ()  # it decides only there
         plan = plan_ph(brief_of(ground, crowns), read.value.choice(products))
+        hold_label_on(session, ground.area, plan.choice.product, plan.jobs, today)
     except AmberError as error:
         read.refuse(error)
         return read, None

@@ -69,6 +69,8 @@ class PhForm(Form):
     def _depth_there(self) -> Self:
         if self.depth is None:
             raise MissingInput("Type how deep the soil is to be corrected, with its unit.", field="depth")
+        if self.start is None:
+            raise MissingInput("Say with how much of the full figure to start, 50 to 100 %.", field="start")
         if self.interval != int(self.interval):
             raise OutOfRange("The interval is in whole days.", field="interval")
         return self

@@ -15,6 +15,7 @@ from amber_acre.core.tables.soil_measures import MEASURES, Measured
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.ground import Ground, brought_of, ground_of
+from amber_acre.store.product_uses import hold_label_on
 from amber_acre.store.shelf import shelf
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -103,13 +104,15 @@ def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) ->
         material, factor = _ADVICE.get(element, ("", 1.0))
         rate = ground.advised(material, test)
         advised = None if rate is None else rate * factor
-        return plan_nutrient(
+        plan = plan_nutrient(
             test, element, product, ground.climate, _first(read, today), by=way, nitrogen_g_m2=ground.nitrogen_g_m2,
             brought_g_m2=brought_of(session, ground.area, element, today), forbidden=ground.no_phosphorus, advice_g_m2=advised,
             chelate=read.typed.get("chelate") == "on", thick=ground.area.size_m2 / ground.area.low_m2,
             runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
             corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),
         )  # fmt: skip
+        hold_label_on(session, ground.area, product, plan.jobs, today)
+        return plan
     except AmberError as error:
         read.refuse(error)
         return None
