@@ -32,6 +32,7 @@ from amber_acre.core.soil.holes import blend_parts, core_holes
 from amber_acre.core.soil.salinity import sodium_to_replace
 from amber_acre.core.soil.texture import lime_texture, texture_class, texture_of, water_from_make
 from amber_acre.core.soil.water_store import (
+    adjusted_depletion,
     bought_by_calcined_clay,
     bought_by_soil,
     establishment,
@@ -205,6 +206,10 @@ def test_days_of_water_and_irrigation() -> None:
     assert store.total_mm == pytest.approx(expected["TAW"]["value"])
     assert store.usable_mm == pytest.approx(expected["RAW"]["value"])
     assert store.days_usable == pytest.approx(expected["days"]["value"], rel=0.002)
+    share = adjusted_depletion(0.4, use, Working(""))
+    assert store.total_mm * share == pytest.approx(expected["RAW_p_adjusted"]["value"], abs=0.001)
+    assert store.total_mm * share / use == pytest.approx(expected["days_p_adjusted"]["value"], abs=0.001)
+    assert [adjusted_depletion(0.7, 0.5, Working("")), adjusted_depletion(0.2, 9, Working(""))] == [0.8, 0.1]
     net, gross, volume = net_to_gross(28, 9, 0.7, 350, Working(""))
     hold("reference_et", "10-net-to-gross", {"net": net, "gross": gross, "volume": volume})
     assert net_to_gross(5, 9, 0.7, 350, Working(""))[0] == 0
@@ -368,8 +373,11 @@ def test_gypsum_goes_by_the_sodium_of_the_test() -> None:
     assert "not tested" in gypsum_by_test(None, 100, stone, Working("")).words
     option = next(o for o in OPTIONS if o.key == "clay-gypsum")
     made = replace(amend(option, SquareMetres(100), 100, dose=dose.each_g_m2, product=stone), parts=dose.times)
-    jobs = amend_jobs(made, date(2026, 5, 27), 1)
-    assert [job.rate_g_m2 for job in jobs] == pytest.approx([dose.each_g_m2] * dose.times)
+    jobs = amend_jobs(made, date(2026, 5, 27), 9)
+    assert [job.rate_g_m2 for job in jobs] == pytest.approx(
+        [dose.each_g_m2] * dose.times + [0]
+    )  # no more without a test
+    assert jobs[-1].work == "retest"
     assert (jobs[1].on - jobs[0].on).days == 91
 
 

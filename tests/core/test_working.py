@@ -29,6 +29,7 @@ from amber_acre.core.soil.lime import carbonate_for_acidity
 from amber_acre.core.soil.reading import exchange, verdicts
 from amber_acre.core.soil.salinity import read_water
 from amber_acre.core.soil.water_store import (
+    adjusted_depletion,
     bought_by_calcined_clay,
     bought_by_soil,
     establishment,
@@ -129,6 +130,7 @@ def test_every_step_of_a_soil_reading_evaluates_to_its_result() -> None:
     read_water({"na": 9, "ca": 1.6, "mg": 1.2, "co3": 0.3, "hco3": 5.1}, working)
     establishment(0.14, 80, 0.4, 3.97, 0.7, working)
     carbonate_for_acidity(2.0, 100, 1.32, working)
+    adjusted_depletion(0.4, 3.9, working)
     assert check(working) > 30
 
 

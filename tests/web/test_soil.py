@@ -527,15 +527,16 @@ def test_gypsum_and_water_go_by_what_was_tested(demo: Browser) -> None:
     sodic = TEST | {"taken_on": "2026-05-20", "ph": "8.2", "cec": "6", "ca": "600", "mg": "60", "na": "400", "confirmed": "on"}  # fmt: skip
     assert demo.post(f"{url}/tests/new", sodic).status_code == 303
     assert "Sodic: sodium holds 29%" in page_of(demo, url)
+    assert "Work out the gypsum" in page_of(demo, url)
     words = page_of(demo, f"{url}/amend?finding=clay&option=clay-gypsum")
     need = (400 / 229.9 - 0.05 * 6) * 111.9 / 0.945  # this gypsum holds 22 % Ca, 94.5 % of pure
     assert f"By the sodium of the test it takes {need:.0f} g/m² in all." in words
-    assert "1 job: Gypsum 27 May 2026" in words
+    assert "2 jobs: Gypsum 27 May 2026, Test again before any more 27 May 2027" in words
     deep = page_of(
         demo, f"{url}/amend?finding=clay&option=clay-gypsum&zone=40+cm"
     )  # four times as much, 500 at a time, 180 days apart
     assert f"it takes {4 * need:.0f} g/m² in all, in 2 parts under the label" in deep
-    assert "2 jobs: Gypsum 1 of 2 27 May 2026, Gypsum 2 of 2 23 Nov 2026" in deep
+    assert "3 jobs: Gypsum 1 of 2 27 May 2026, Gypsum 2 of 2 23 Nov 2026, Test again" in deep
     water = page_of(demo, f"{url}/water?texture=loam&na=9&ca=1.6&mg=1.2&co3=0.3&hco3=311+mg/L")
     assert "SAR 7.6: some" in water
     assert "Residual carbonate 2.6 meq/L: unsuitable for long" in water

@@ -6,10 +6,11 @@ from collections.abc import Sequence
 from datetime import date, timedelta
 
 from amber_acre.core.correction.amending import Amendment
-from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, Work
+from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, Work, retest_job
 from amber_acre.core.soil.water_store import WateringWeek
 
 PARTS_APART_DAYS = 91  # between parts of one dose too large for the label, so that rain takes each in [common-practice]
+RETEST_DAYS = 365  # after a dose by test: gypsum is washed through by a season's water [common-practice]
 RECHECK_DAYS = 42  # roots and worms need weeks before a probe says anything [common-practice]
 
 
@@ -33,7 +34,7 @@ def watering_jobs(weeks: Sequence[WateringWeek], first: date) -> list[Job]:
 
 def applications(made: Amendment, years: int) -> tuple[int, int]:
     """Days between two applications (0: once only) and how many there are in ``years``, one at least."""
-    if made.parts > 1:
+    if made.parts:
         return max(PARTS_APART_DAYS, made.apart_days), made.parts
     if not made.option.every_months:
         return 0, 1
@@ -77,4 +78,6 @@ def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
                     again + timedelta(days=WINDOW_DAYS),
                 )
             )
+    if made.parts and jobs:
+        jobs.append(retest_job(len(jobs) + 1, jobs[-1].on + timedelta(days=RETEST_DAYS)))
     return jobs

@@ -89,7 +89,7 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
         )
         jobs.append(Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
     if jobs:
-        jobs.append(_retest(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
+        jobs.append(retest_job(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
     return jobs
 
 
@@ -134,18 +134,19 @@ def sulphur_jobs(
         day = first if not spread else spread[-1].on + timedelta(days=interval_days)
         day = under_the_year(workable, spread, day, rate, cap, per_product)
         if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
-            jobs.append(_retest(len(jobs) + 1, day - timedelta(days=28)))
+            jobs.append(retest_job(len(jobs) + 1, day - timedelta(days=28)))
         job = Job(
             len(jobs) + 1, f"Sulphur {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate
         )
         jobs.append(job)
         spread.append(job)
     if jobs:
-        jobs.append(_retest(len(jobs) + 1, jobs[-1].on + timedelta(days=365)))
+        jobs.append(retest_job(len(jobs) + 1, jobs[-1].on + timedelta(days=365)))
     return jobs
 
 
-def _retest(number: int, day: date) -> Job:
+def retest_job(number: int, day: date) -> Job:
+    """A test to be taken about ``day`` before anything more goes down."""
     return Job(number, "Test again before any more", "retest", day, day - timedelta(days=14), day + timedelta(days=28))
 
 

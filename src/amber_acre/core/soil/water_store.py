@@ -60,6 +60,15 @@ def water_store(
     return WaterStore(total, usable, days, empty)
 
 
+def adjusted_depletion(depletion: float, use_mm_day: float, working: Working) -> float:
+    """Allowed depletion on a day of another use than 5 mm: p + 0.04 × (5 − use), within 0.1 to 0.8, table 22 [fao-56]."""
+    return working.step(
+        "Allowed depletion, adjusted to the day's use", "min(0.8, max(0.1, depletion + 0.04 * (5 - use_mm_day)))",
+        [Figure("depletion", depletion, "", "allowed depletion at 5 mm a day"), Figure("use_mm_day", use_mm_day, "mm/day", "use of a day")],
+        min(0.8, max(0.1, depletion + 0.04 * (5 - use_mm_day))), "", "fao-56",
+    )  # fmt: skip
+
+
 def net_to_gross(
     need_mm: float, rain_mm: float, uniformity: float, size_m2: float, working: Working
 ) -> tuple[float, float, float]:

@@ -20,6 +20,7 @@ from amber_acre.core.season.water import water_year
 from amber_acre.core.soil.salinity import ION_EQUIVALENTS, ION_NAMES, read_water
 from amber_acre.core.soil.water_store import (
     MORE_SOIL_MM,
+    adjusted_depletion,
     bought_by_calcined_clay,
     bought_by_soil,
     establishment,
@@ -146,6 +147,7 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
     )  # fmt: skip
     roots = form.roots.value * 1000
     store = water_store(texture.available, roots, form.depletion.value, use, working, texture.water_source)
+    adjusted = adjusted_depletion(form.depletion.value, use, working)
     soil = bought_by_soil(texture.available, form.more.value * 1000, form.depletion.value, use, working)
     clay_rate = typed.mass_rate(form.clay, "clay").value if form.clay else 0.0
     clay = bought_by_calcined_clay(clay_rate, form.depletion.value, use, working) if clay_rate else None
@@ -157,6 +159,7 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
         "texture": texture,
         "use": use,
         "store": store,
+        "adjusted": (adjusted, store.total_mm * adjusted / use),
         "soil": soil,
         "clay": clay,
         "gross": gross,
