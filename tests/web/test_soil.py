@@ -425,6 +425,13 @@ def test_what_is_still_to_come_is_bought_together(demo: Browser) -> None:
     assert "Alumstone (8 % Al)" in forms
 
 
+def test_an_area_without_ph_shows_what_its_neighbours_have(demo: Browser) -> None:
+    rose = page_of(demo, "/areas/20/soil")
+    assert "Elsewhere here, to compare but not to dose by: Front lawn 7.6 (laboratory, 14 October 2025)" in rose
+    assert "The pH is not known" in page_of(demo, "/areas/20/soil/ph")
+    assert "Elsewhere here" not in page_of(demo, "/areas/1/soil")
+
+
 def test_a_patch_is_read_as_the_turf_it_lies_in(demo: Browser) -> None:
     """The bay lawn is warm-season grass: half its store may go (FAO-56 table 22), its coefficient 0.85 (table 12); so for its patch."""
     made = demo.post("/properties/6/areas/new/patch", PATCH | {"parent": str(BAY_LAWN)})

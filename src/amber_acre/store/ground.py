@@ -27,7 +27,7 @@ from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_measures import Measured
 from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE
 from amber_acre.core.tables.textures import TextureClass
-from amber_acre.store.areas import facts_of
+from amber_acre.store.areas import areas_of, facts_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import (
     corrected_since,
@@ -156,6 +156,19 @@ def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple
     if tested is not None:
         return tested.ph, f"laboratory, {tested.taken_on:%-d %B %Y}", False
     return None, "", False
+
+
+def ph_around(session: Session, area: AreaRow, day: date) -> list[tuple[AreaRow, float, str]]:
+    """The pH of the other areas of a property, where it is known, and how: a hint, never a figure to dose by."""
+    others = [row for row in areas_of(session, area.property_id) if row.id != area.id]
+    probes = probings(session, [row.id for row in others], day)
+    found = []
+    for row in others:
+        tests = tuple(test for test in tests_of(row) if test.taken_on <= day)
+        ph, how, _ = ph_at_hand(tests, probes.get(row.id))
+        if ph is not None:
+            found.append((row, ph, how))
+    return found
 
 
 def _texture(facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...]) -> tuple[TextureClass | None, str]:

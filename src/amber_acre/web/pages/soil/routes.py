@@ -20,7 +20,7 @@ from amber_acre.core.working import Working
 from amber_acre.exchange.soil_csv import ProbeLine, write_readings
 from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import area_of
-from amber_acre.store.ground import Ground, ground_of
+from amber_acre.store.ground import Ground, ground_of, ph_around
 from amber_acre.store.tables import AreaRow, SoilTestRow
 from amber_acre.web.draw.soil import draw_exchange, draw_range, draw_trend, draw_triangle
 from amber_acre.web.forms.reading import Fault, Read, read_form
@@ -242,6 +242,7 @@ def _show(
         plants=overlap(_not_grass(ground), ground.ph),
         triangle=draw_triangle(sand, clay, ground.texture),
         times=None if ground.ph is None else times_as_acid(ground.ph, 7.0),
+        around=ph_around(session, area, request.app.state.settings.day()) if ground.ph is None else [],
         probe_rows=store.probe_rows(session, [area.id], struck=True),
         entry_rows=PROBE_ROWS,
         typed=typed_text or {},
