@@ -11,8 +11,8 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.soil.entry import read_values
-from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.entry import read_values, unit_of_heading, with_unit_of_heading
+from amber_acre.core.soil.evidence import SoilTest, TestUnit
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.exchange.soil_csv import TestLine as Line
 from amber_acre.exchange.soil_csv import guess_roles, read_day, read_table, write_tests
@@ -103,6 +103,46 @@ def test_what_goes_out_comes_in_again(values: dict[str, float]) -> None:
     assert faults == []
     for key, value in test.values.items():
         assert back[key] == pytest.approx(value, rel=1e-5, abs=1e-7)
+
+
+@pytest.mark.parametrize(("heading", "cell", "unit", "kept"), [
+    ("K ppm", "90", "lb/acre", 90.0), ("K (lbs/A)", "180", "ppm", 90.0), ("K lb/ac", "180", "ppm", 90.0), ("K", "180", "lb/acre", 90.0),
+    ("K meq/100 g", "0.5", "ppm", 195.49), ("K mg/kg", "180 lb/acre", "ppm", 90.0), ("K lb/acre", "<180", "ppm", 90.0),
+    ("K lb/acre", "180", "lb/acre 8 in", 75.04),
+])  # fmt: skip
+def test_a_heading_with_a_unit_goes_before_that_of_the_file(
+    heading: str, cell: str, unit: TestUnit, kept: float
+) -> None:
+    """Two million pounds to the furrow slice: 1 ppm is 2 lb/acre; a figure's own unit goes before its heading's."""
+    text = with_unit_of_heading(cell, heading, "k", unit)
+    values, _, faults = read_values({"k": text}, unit)
+    assert faults == []
+    assert values["k"] == pytest.approx(kept, rel=1e-3)
+
+
+def test_only_figures_get_the_unit_of_their_heading() -> None:
+    assert with_unit_of_heading("n/a", "K ppm", "k") == "n/a"
+    assert with_unit_of_heading("6.4", "pH ppm", "ph") == "6.4"
+    assert unit_of_heading("EC µS/cm", "salts") == "µs/cm"
+    assert read_values({"salts": with_unit_of_heading("800", "EC µS/cm", "salts")}, "ppm")[0]["salts"] == pytest.approx(0.8)  # fmt: skip
+    assert unit_of_heading("Mg deep", "mg") == ""
+
+
+def test_a_lime_index_is_recognised() -> None:
+    """Some laboratories print the buffer pH ten times as large (extension fact sheets, from memory)."""
+    values, _, faults = read_values({"buffer_ph": "68"}, "ppm")
+    assert values == {}
+    assert "Type 6.8" in faults[0].sentence
+
+
+def test_headings_that_repeat_are_told_apart() -> None:
+    """Reports rate each element: “Rating” stands behind every one, and P in two units beside each other."""
+    table = read_table("Sample,P,Rating,P,Rating,K,rating\nGreen,30,low,60,low,90,ok\n")
+    assert table.headings == ("Sample", "P", "Rating", "P (2)", "Rating (2)", "K", "rating (3)")
+    assert guess_roles(table.headings) == {
+        "Sample": "sample", "P": "p", "Rating": "", "P (2)": "", "Rating (2)": "", "K": "k", "rating (3)": "",
+    }  # fmt: skip
+    assert read_table("pH,\n6.5,\n").headings == ("pH", "")
 
 
 def test_the_simulated_laboratory_repeats_itself_and_its_figures_are_possible() -> None:

@@ -703,7 +703,6 @@ def test_a_laboratorys_file_is_matched_brought_in_and_remembered(demo: Browser) 
     [
         ("", "The file is empty"),
         ("pH\n6.5\n", "No table was found"),
-        ("pH,pH\n6.5,6.6\n", "stands twice"),
         ("a,b\n" + "1,2\n" * 600, "At most 500 samples"),
     ],
 )
@@ -711,6 +710,19 @@ def test_files_that_are_no_report_are_refused(demo: Browser, sent: str, words: s
     answer = demo.post("/properties/1/soil/file", {"text": sent, "laboratory": "x"})
     assert answer.status_code == 422
     assert words in html.unescape(answer.text)
+
+
+def test_a_file_in_mixed_units_is_read_column_by_column(demo: Browser) -> None:
+    sent = "Sample,pH,P lb/A,K (ppm)\nFront lawn,6.6,60,90\n"
+    form = {
+        "laboratory": "Mixed Bench", "text": sent, "match": "1", "sampled_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3",
+        "role-0": "sample", "role-1": "ph", "role-2": "p", "role-3": "k", "area-0": "1", "buffer_method": "",
+    }  # fmt: skip
+    assert demo.post("/properties/1/soil/file", form).status_code == 303
+    words = page_of(demo, "/areas/1/soil")
+    assert "P adequate 30" in words
+    assert "P 60 lb/acre" in words
+    assert "K adequate 90" in words
 
 
 def test_bad_cells_are_named_by_row_and_column(demo: Browser) -> None:

@@ -34,8 +34,8 @@ class LabTable:
 def read_table(text: str) -> LabTable:
     """Headings and rows of a file with commas, semicolons or tabs; blank rows are left out.
 
-    Refuses an empty file, one without rows, headings that repeat (NotUnderstood) and more than 500 rows or 80 columns
-    (OutOfRange).
+    A heading that repeats, as “Rating” does on many reports, gets a number. Refuses an empty file, one without rows
+    (NotUnderstood) and more than 500 rows or 80 columns (OutOfRange).
     """
     plain = text.lstrip("\ufeff").strip()
     if not plain:
@@ -44,18 +44,24 @@ def read_table(text: str) -> LabTable:
     delimiter = max((",", ";", "\t"), key=first.count)
     rows = [[cell.strip() for cell in row] for row in csv.reader(io.StringIO(plain), delimiter=delimiter)]
     rows = [row for row in rows if any(row)]
-    headings = tuple(rows[0])
+    headings = _told_apart(rows[0])
     if len(headings) < 2 or len(rows) < 2:
         raise NotUnderstood(
             "No table was found: the first line holds the headings, each line after it a sample.", field="file"
         )
     if len(headings) > COLUMNS_AT_MOST or len(rows) > ROWS_AT_MOST:
         raise OutOfRange(f"At most {ROWS_AT_MOST} samples and {COLUMNS_AT_MOST} columns in one file.", field="file")
-    named = [heading.lower() for heading in headings if heading]
-    repeated = next((heading for heading in named if named.count(heading) > 1), None)
-    if repeated:
-        raise NotUnderstood(f"The heading “{repeated}” stands twice. Rename one of the two.", field="file")
     return LabTable(headings, tuple((*row, *[""] * (len(headings) - len(row))) for row in rows[1:]))
+
+
+def _told_apart(headings: Sequence[str]) -> tuple[str, ...]:
+    """Headings with “(2)”, “(3)” after those that stand there already."""
+    found: list[str] = []
+    seen: dict[str, int] = {}
+    for heading in headings:
+        count = seen[heading.lower()] = seen.get(heading.lower(), 0) + 1
+        found.append(f"{heading} ({count})" if heading and count > 1 else heading)
+    return tuple(found)
 
 
 def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = None) -> dict[str, str]:

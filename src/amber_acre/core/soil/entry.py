@@ -6,15 +6,36 @@ import re
 from collections.abc import Mapping
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.errors import AmberError, NotUnderstood, OutOfRange
 from amber_acre.core.soil.evidence import TestUnit, check_possible, ppm_from_typed
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
 
 _UNITS: dict[str, TestUnit] = {
-    "ppm": "ppm", "mg/kg": "ppm", "lb/acre": "lb/acre", "lb/a": "lb/acre", "lbs/acre": "lb/acre",
+    "ppm": "ppm", "mg/kg": "ppm", "lb/acre": "lb/acre", "lb/a": "lb/acre", "lb/ac": "lb/acre", "lbs/acre": "lb/acre", "lbs/a": "lb/acre", "lbs/ac": "lb/acre",
     "meq/100 g": "meq/100 g", "meq/100g": "meq/100 g", "meq": "meq/100 g", "cmol/kg": "meq/100 g",
 }  # fmt: skip
 SALT_UNITS = {"ds/m": 1.0, "mmho/cm": 1.0, "ms/cm": 1.0, "us/cm": 0.001, "µs/cm": 0.001}
+
+
+def unit_of_heading(heading: str, key: Measured) -> str:
+    """The unit that the heading of a column names for an element or for salts, as it is typed behind a figure; '' where it names none."""
+    row = MEASURES[key]
+    known = _UNITS if row.quantity == "element" else SALT_UNITS if key == "salts" else {}
+    named = re.sub(r"\s+", " ", heading.lower())
+    return next(
+        (unit for unit in sorted(known, key=len, reverse=True) if re.search(rf"(?<![\w/]){re.escape(unit)}(?![\w/])", named)), ""
+    )  # fmt: skip
+
+
+def with_unit_of_heading(text: str, heading: str, key: Measured, unit: TestUnit = "ppm") -> str:
+    """A cell completed with the unit of its heading, where it is a bare figure; ``unit``: of the whole file.
+
+    A heading in lb/acre does not say how deep: a file in lb/acre of 8 in keeps its own.
+    """
+    named = unit_of_heading(heading, key)
+    deeper = unit == "lb/acre 8 in" and _UNITS.get(named) == "lb/acre"
+    bare = re.fullmatch(r"\s*<?\s*[-+−]?[\d.,\s]*\d\s*", text)
+    return f"{text.strip()} {named}" if named and bare and not deeper else text
 
 
 def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float, str]:
@@ -56,6 +77,10 @@ def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float,
         value, words = number * SALT_UNITS[suffix], suffix
     elif suffix and suffix.replace(" ", "") not in (row.unit.replace(" ", ""), "meq/100g", "cmol/kg", "meq"):
         raise NotUnderstood(f"“{text.strip()}” is not a number. Type it like 12.5 or 1,250.", field=key, value=text)
+    if key == "buffer_ph" and 40 <= value <= 80:
+        raise OutOfRange(
+            f"“{plain}” looks like a lime index, which is ten times the buffer pH. Type {value / 10:g}.", field=key, value=value, limits=(4, 8)
+        )  # fmt: skip
     check_possible(key, value)
     return value, f"{below}{found[1].strip() if found else plain} {words}".strip()
 

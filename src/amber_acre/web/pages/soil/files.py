@@ -11,7 +11,7 @@ from fastapi.responses import HTMLResponse, Response
 from starlette.datastructures import UploadFile
 
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.soil.entry import read_values
+from amber_acre.core.soil.entry import read_values, with_unit_of_heading
 from amber_acre.core.soil.evidence import TEST_UNITS, SoilTest, TestUnit, refuse_doubts
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
@@ -180,13 +180,15 @@ def _samples(
 def _test(
     row: dict[str, str], roles: dict[str, str], posted: dict[str, str], place: PropertyRow, today: date
 ) -> SoilTest:
+    unit: TestUnit = next((unit for unit in TEST_UNITS if unit == posted.get("unit")), "ppm")
     texts: dict[Measured, str] = {}
     sampled = ""
     for heading, role in roles.items():
         if role == "sampled":
             sampled = row.get(heading, "")
-        texts |= {key: row.get(heading, "") for key in MEASURES if key == role}
-    unit: TestUnit = next((unit for unit in TEST_UNITS if unit == posted.get("unit")), "ppm")
+        texts |= {
+            key: with_unit_of_heading(row.get(heading, ""), heading, key, unit) for key in MEASURES if key == role
+        }
     values, kept, faults = read_values(texts, unit)
     if faults:
         raise faults[0]
