@@ -15,7 +15,16 @@ from amber_acre.core.soil.entry import read_values, unit_of_heading, with_unit_o
 from amber_acre.core.soil.evidence import SoilTest, TestUnit
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.exchange.soil_csv import TestLine as Line
-from amber_acre.exchange.soil_csv import guess_roles, read_day, read_table, write_tests
+from amber_acre.exchange.soil_csv import (
+    guess_roles,
+    read_advice,
+    read_advices,
+    read_day,
+    read_depth,
+    read_name,
+    read_table,
+    write_tests,
+)
 from amber_acre.stand_ins.ph_probe import SimulatedProbe
 from amber_acre.stand_ins.soil_lab import SimulatedLab
 
@@ -133,6 +142,47 @@ def test_a_lime_index_is_recognised() -> None:
     values, _, faults = read_values({"buffer_ph": "68"}, "ppm")
     assert values == {}
     assert "Type 6.8" in faults[0].sentence
+
+
+@pytest.mark.parametrize(("heading", "cell", "kept"), [
+    ("Lime (tons/acre)", "2", ("2 tons/acre", 448.34)), ("Lime t/ac", "1.5", ("1.5 t/acre", 370.66)), ("Lime lbs/1000 sq ft", "50", ("50 lbs/1000 sq ft", 244.12)),
+    ("Lime", "2 tons/acre", ("2 tons/acre", 448.34)), ("K2O kg/ha", "60", ("60 kg/ha", 6.0)), ("Lime", "", None), ("Lime", "none", None),
+])  # fmt: skip
+def test_advice_is_read_by_its_own_unit_or_its_headings(
+    heading: str, cell: str, kept: tuple[str, float] | None
+) -> None:
+    """A short ton an acre is 224.17 g/m², a tonne 247.1 (NIST Handbook 44)."""
+    read = read_advice(heading, cell)
+    assert (read is None) == (kept is None)
+    if read is not None and kept is not None:
+        assert read[0] == kept[0]
+        assert read[1] == pytest.approx(kept[1], rel=1e-4)
+
+
+def test_advice_without_a_unit_and_names_that_mean_nothing_are_refused() -> None:
+    with pytest.raises(AmberError, match="has no unit"):
+        read_advice("Lime", "2")
+    with pytest.raises(AmberError, match="Write it like lime 2 tons/acre"):
+        read_advices("magic 2 tons/acre")
+    assert read_advices("") == []
+    assert [(m, t) for m, t, _ in read_advices("lime 2 tons/acre; potash 2 lb/1000 ft²")] == [("lime", "2 tons/acre"), ("potash", "2 lb/1000 ft²")]  # fmt: skip
+    names = {"mehlich-3": "Mehlich-3", "bray-1": "Bray-1"}
+    assert [read_name(cell, names, "extractant") for cell in ("MEHLICH 3", "mehlich3", "")] == ["mehlich-3", "mehlich-3", None]  # fmt: skip
+    with pytest.raises(AmberError, match="none of Mehlich-3, Bray-1"):
+        read_name("vinegar", names, "extractant")
+    assert [read_depth(h, c) for h, c in (("depth mm", "100"), ("Depth (in)", "4"), ("Depth", "10"), ("Depth", "4 in"), ("Depth", ""))] == pytest.approx([100, 101.6, 100, 101.6, None])  # fmt: skip
+
+
+def test_what_is_written_out_is_matched_by_itself() -> None:
+    """Every column of the program's own file is recognised when it comes back, each once."""
+    test = SoilTest(
+        date(2026, 4, 2), {"ph": 6.4, "buffer_ph": 6.5, "p": 30, "k": 90}, "olsen", "smp", 100.0, "Own desk"
+    )
+    table = read_table(write_tests([Line("Green", test, "lime 2 tons/acre")]))
+    roles = guess_roles(table.headings)
+    assert "" not in roles.values()
+    assert len(set(roles.values())) == len(table.headings)
+    assert {"sample", "sampled", "laboratory", "extractant", "buffer_method", "depth", "advice", *MEASURES} == set(roles.values())  # fmt: skip
 
 
 def test_headings_that_repeat_are_told_apart() -> None:

@@ -725,6 +725,26 @@ def test_a_file_in_mixed_units_is_read_column_by_column(demo: Browser) -> None:
     assert "K adequate 90" in words
 
 
+def test_the_laboratorys_advice_and_depth_come_with_its_file(demo: Browser) -> None:
+    sent = "Sample,pH,Lime (tons/acre),K2O lb/1000 sq ft,Depth in,Extractant\nPaddock lawn,5.6,2,1.5,4,Bray 1\n"
+    start = {"laboratory": "Advice Bench", "text": sent, "sampled_on": "2026-05-02"}
+    matched = demo.post("/properties/7/soil/file", start).text
+    guessed = re.findall(r'<option value="([\w-]+)" selected', matched)
+    assert {"sample", "ph", "advice-lime", "advice-potash", "depth", "extractant"} <= set(guessed)
+    roles = ("sample", "ph", "advice-lime", "advice-potash", "depth", "extractant")
+    form = (
+        start
+        | {"match": "1", "area-0": str(PADDOCK), "unit": "ppm"}
+        | {f"role-{n}": role for n, role in enumerate(roles)}
+    )
+    assert demo.post("/properties/7/soil/file", form | {"text": sent.replace("Bray 1", "tea")}).status_code == 422
+    assert demo.post("/properties/7/soil/file", form).status_code == 303
+    words = page_of(demo, f"/areas/{PADDOCK}/soil")
+    assert "lime 2 tons/acre = 448 g/m² = 91.8 lb/1000 ft²" in words
+    assert "potash 1.5 lb/1000 sq ft" in words
+    assert "to 10.2 cm" in words
+
+
 def test_bad_cells_are_named_by_row_and_column(demo: Browser) -> None:
     url = "/properties/1/soil/file"
     form = matched(

@@ -8,19 +8,41 @@ import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
+from typing import TypeVar
 
+from amber_acre.core import typed
 from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.exchange.spreadsheet import harmless
 
+Key = TypeVar("Key", bound=str)
 ROWS_AT_MOST, COLUMNS_AT_MOST, BYTES_AT_MOST = 500, 80, 400_000
-ROLES = ("sample", "sampled", "laboratory")
+ADVISED = {
+    "lime": ("lime", "limestone", "lime advice", "lime recommendation", "lime requirement", "lime rec"),
+    "sulphur": ("sulphur advice", "sulfur recommendation", "elemental sulphur"),
+    "gypsum": ("gypsum", "gypsum recommendation"),
+    "nitrogen": ("nitrogen", "n recommendation", "nitrogen recommendation", "n rec"),
+    "phosphate": ("phosphate", "p2o5", "p₂o₅", "p2o5 recommendation", "p2o5 rec"),
+    "potash": ("potash", "k2o", "k₂o", "k2o recommendation", "k2o rec"),
+    "magnesium": ("mg recommendation", "magnesium recommendation"),
+}
+ADVICE = "advice-"  # role of a column of one material's advice: “advice-lime”
+ROLES = ("sample", "sampled", "laboratory", "depth", "extractant", "buffer_method", "advice")
 _ROLE_HEADINGS = {
     "sample": ("sample", "sample id", "sample name", "area", "field", "location", "site"),
     "sampled": ("sampled", "date", "sample date", "sampled on", "date sampled", "taken on"),
     "laboratory": ("lab", "laboratory"),
+    "depth": ("depth", "sampling depth", "sample depth"),
+    "extractant": ("extractant", "extraction"),
+    "buffer_method": ("buffer method",),
+    "advice": ("advice", "recommendation", "recommendations"),
+    **{f"{ADVICE}{material}": names for material, names in ADVISED.items()},
 }
+_RATE = re.compile(
+    r"(short tons?|tons?|t|lbs?|kg|g|oz)\s*(?:/|per)\s*(acre|ac|a|ha|1,?000(?:\s*(?:sq\.? ?ft|ft2|ft²|sf))?|100(?:\s*(?:sq\.? ?ft|ft2|ft²|sf))|100\s*(?:m2|m²)|m2|m²)(?!\w)"
+)
+_DEPTH = re.compile(r"\b(mm|cm|in|inch|inches)\b")
 
 
 @dataclass(frozen=True)
@@ -72,8 +94,10 @@ def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = 
             found[heading] = remembered[heading]
             continue
         words = re.sub(r"\s*[(\[].*?[)\]]\s*", " ", heading.lower()).strip(" :.")
-        plain = re.sub(r"\s+(ppm|mg/kg|%|lb/acre|lbs/a|lb/a|meq/100\s*g|ds/m)$", "", words).strip()
-        role = next((role for role, names in _ROLE_HEADINGS.items() if words in names), "")
+        plain = re.sub(
+            r"\s+(ppm|mg/kg|%|lb/acre|lbs/a|lb/a|meq/100\s*g|ds/m|mm|cm|in)$", "", _RATE.sub("", words).strip()
+        ).strip()
+        role = next((role for role, names in _ROLE_HEADINGS.items() if words in names or plain in names), "")
         role = role or next(
             (key for key, row in MEASURES.items() if words in row.headings or plain in row.headings), ""
         )
@@ -100,6 +124,63 @@ def read_day(text: str) -> date:
     raise NotUnderstood(
         f"“{text}” is not a day that can be read one way only. Write it like 2026-04-18.", field="sampled", value=text
     )
+
+
+def read_advice(heading: str, cell: str) -> tuple[str, float] | None:
+    """A rate a laboratory advises, as it is typed and in g/m²: the cell with its own unit, else the heading's; None for an empty cell.
+
+    Refuses a figure without any unit (NotUnderstood, field: advice).
+    """
+    plain = cell.strip()
+    if not plain or plain.lower() in ("-", "–", "none", "n/a", "nil"):
+        return None
+    named = _RATE.search(heading.lower())
+    if re.fullmatch(r"[\d.,\s]*\d", plain):
+        if named is None:
+            raise NotUnderstood(
+                f"“{plain}” under “{heading}” has no unit. Name it in the heading, like lime (tons/acre).",
+                field="advice",
+            )
+        area = {"ac": "acre", "a": "acre"}.get(named[2], named[2])
+        plain = f"{plain} {named[1]}/{area}"
+    return plain, typed.mass_rate(plain, "advice").value
+
+
+def read_advices(cell: str) -> list[tuple[str, str, float]]:
+    """Material, text and g/m² of every advice of a cell as it is written out: “lime 2 tons/acre; potash 2 lb/1000 ft²”."""
+    found = []
+    for piece in cell.split(";"):
+        material, _, amount = piece.strip().partition(" ")
+        if not material:
+            continue
+        if material.lower() not in ADVISED:
+            raise NotUnderstood(
+                f"“{piece.strip()}” is not advice that can be read. Write it like lime 2 tons/acre.", field="advice"
+            )
+        found.append((material.lower(), amount.strip(), typed.mass_rate(amount, "advice").value))
+    return found
+
+
+def read_depth(heading: str, cell: str) -> float | None:
+    """A sampling depth in mm, by the cell's own unit, else the heading's, else cm; None for an empty cell."""
+    if not cell.strip():
+        return None
+    named = _DEPTH.search(heading.lower())
+    unit = "in" if named and named[1].startswith("in") else named[1] if named else "cm"
+    return typed.length(cell, unit, "depth").value * 1000
+
+
+def read_name(cell: str, names: Mapping[Key, str], field: str) -> Key | None:
+    """The key of what a cell names, by key or name however it is written; None for an empty cell (NotUnderstood)."""
+    plain = _letters(cell)
+    found = next((key for key, name in names.items() if plain in (_letters(key), _letters(name))), None)
+    if plain and found is None:
+        raise NotUnderstood(f"“{cell.strip()}” is none of {', '.join(names.values())}.", field=field, value=cell)
+    return found if plain else None
+
+
+def _letters(text: str) -> str:
+    return re.sub(r"[^a-z0-9]", "", text.lower())
 
 
 @dataclass(frozen=True)

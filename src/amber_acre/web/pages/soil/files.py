@@ -13,30 +13,42 @@ from starlette.datastructures import UploadFile
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.soil.entry import read_values, with_unit_of_heading
 from amber_acre.core.soil.evidence import TEST_UNITS, SoilTest, TestUnit, refuse_doubts
-from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
-from amber_acre.core.tables.soil_ranges import EXTRACTANTS
+from amber_acre.core.tables.soil_measures import BUFFER_METHODS, BUFFER_NAMES, MEASURES, Measured
+from amber_acre.core.tables.soil_ranges import EXTRACTANTS, RANGES
 from amber_acre.exchange.soil_csv import (
+    ADVICE,
     BYTES_AT_MOST,
+    ROLES,
     LabTable,
     TestLine,
     guess_roles,
+    read_advice,
+    read_advices,
     read_day,
+    read_depth,
+    read_name,
     read_table,
     write_tests,
 )
 from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
-from amber_acre.store.soil_tests import Layout
+from amber_acre.store.soil_tests import Advice, Layout
 from amber_acre.store.tables import PropertyRow
 from amber_acre.web.forms.reading import Read
-from amber_acre.web.forms.soil import BUFFER_CHOICES, EXTRACTANT_CHOICES, UNIT_CHOICES
+from amber_acre.web.forms.soil import ADVICE_CHOICES, BUFFER_CHOICES, EXTRACTANT_CHOICES, UNIT_CHOICES
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
 
 router = APIRouter()
 ROLE_CHOICES = [
     ("sample", "name of the sample"),
     ("sampled", "day it was sampled"),
+    ("depth", "sampling depth"),
+    ("extractant", "extractant"),
+    ("buffer_method", "buffer method"),
+    ("laboratory", "laboratory"),
+    ("advice", "advice, several in one"),
+    *((f"{ADVICE}{key}", f"advice: {words}") for key, words in ADVICE_CHOICES),
     *((key, f"{row.name} ({row.symbol})") for key, row in MEASURES.items()),
 ]
 
@@ -56,6 +68,7 @@ class _Sample:
 
     area_id: int
     test: SoilTest
+    advice: tuple[Advice, ...] = ()
 
 
 @router.get("/properties/{property_id}/soil.csv")
@@ -101,7 +114,9 @@ def bring_file(
     if read.faults or table is None:
         return _page(request, session, place, read, table, 422)
     for sample in samples:
-        store.save_soil_test(session, sample.area_id, sample.test, confirmed="confirmed" in posted)
+        store.save_soil_test(
+            session, sample.area_id, sample.test, advice=sample.advice, confirmed="confirmed" in posted
+        )
     laboratory = posted.get("laboratory", "").strip()
     if laboratory:
         roles = {heading: posted.get(f"role-{n}", "") for n, heading in enumerate(table.headings)}
@@ -161,12 +176,13 @@ def _samples(
         try:
             if area not in here:
                 raise MissingInput("This area is gone. Choose another, or leave the row out.", field=f"area-{n}")
-            test = _test(dict(zip(table.headings, row, strict=False)), roles, posted, place, today)
+            cells = dict(zip(table.headings, row, strict=False))
+            test = _test(cells, roles, posted, place, today)
             if "confirmed" not in posted and store.same_test(here[area], test):
                 raise Doubtful(
                     f"there is a test of {test.taken_on:%-d %B %Y} by this laboratory already. Is it another one?"
                 )
-            samples.append(_Sample(int(area), test))
+            samples.append(_Sample(int(area), test, _advice(cells, roles)))
         except AmberError as error:
             what = MEASURES[error.field].name if error.field in MEASURES else ""
             error.sentence = f"Row {n + 1}{', ' + what if what else ''}: {error.sentence}"
@@ -182,23 +198,22 @@ def _test(
 ) -> SoilTest:
     unit: TestUnit = next((unit for unit in TEST_UNITS if unit == posted.get("unit")), "ppm")
     texts: dict[Measured, str] = {}
-    sampled = ""
+    named = {role: (heading, row.get(heading, "")) for heading, role in roles.items() if role in ROLES}
     for heading, role in roles.items():
-        if role == "sampled":
-            sampled = row.get(heading, "")
         texts |= {
             key: with_unit_of_heading(row.get(heading, ""), heading, key, unit) for key in MEASURES if key == role
         }
     values, kept, faults = read_values(texts, unit)
     if faults:
         raise faults[0]
-    taken_on = read_day(sampled or posted.get("sampled_on", ""))
+    taken_on = read_day(named.get("sampled", ("", ""))[1] or posted.get("sampled_on", ""))
+    extractant = read_name(named.get("extractant", ("", ""))[1], {row.extractant: row.name for row in RANGES.values()}, "extractant") or posted.get("extractant")  # fmt: skip
+    buffer = read_name(named.get("buffer_method", ("", ""))[1], BUFFER_NAMES, "buffer_method") or posted.get("buffer_method")  # fmt: skip
     if taken_on > today:
         raise OutOfRange(f"{taken_on} is still to come. Check the day.", field="sampled")
     test = SoilTest(
-        taken_on, values, next((e for e in EXTRACTANTS if e == posted.get("extractant")), None),
-        next((m for m in BUFFER_METHODS if m == posted.get("buffer_method")), None), None,
-        posted.get("laboratory", "").strip(), kept,
+        taken_on, values, next((e for e in EXTRACTANTS if e == extractant), None), next((m for m in BUFFER_METHODS if m == buffer), None),
+        read_depth(*named.get("depth", ("", ""))), named.get("laboratory", ("", ""))[1] or posted.get("laboratory", "").strip(), kept,
     )  # fmt: skip
     if "confirmed" not in posted:
         try:
@@ -206,6 +221,18 @@ def _test(
         except AmberError as error:
             raise Doubtful(error.sentence, field=error.field) from error
     return test
+
+
+def _advice(row: dict[str, str], roles: dict[str, str]) -> tuple[Advice, ...]:
+    """What the laboratory advises in a row, column by column or several in one."""
+    found = []
+    for heading, role in roles.items():
+        cell = row.get(heading, "")
+        if role == "advice":
+            found += [Advice(*advised) for advised in read_advices(cell)]
+        elif role.startswith(ADVICE) and (rate := read_advice(heading, cell)) is not None:
+            found.append(Advice(role.removeprefix(ADVICE), *rate))
+    return tuple(found)
 
 
 def _page(
