@@ -459,6 +459,29 @@ def test_packs_of_the_jobs_to_come_are_bought_at_once() -> None:
     assert packs_to_come([replace(jobs[0], done_on=DAY), jobs[1]], DAY) is None
 
 
+def test_lime_that_would_take_for_ever_says_so() -> None:
+    """Hydrated lime, 10 lb/1000 ft² a year, for a need of tons: not a day that cannot be found, but too long."""
+    slaked = replace(LIME, soil=replace(LIME.soil, lime_kind="hydrated", neutralising_value=1.3, passing={}))
+    with pytest.raises(DoesNotFit, match="run past 8 years"):
+        plan_ph(brief(), up(product=slaked, depth_mm=200.0))
+
+
+def test_where_the_sulphur_tables_differ_it_is_said() -> None:
+    """7.3 to 6.4 on loam, 15 cm: 390 lb/acre to 7.0 and 1.42 lb/100 ft² on, 111 g/m²; to 6.5 by the handbook 540 lb/acre, 60 g/m²."""
+    neutral = garden(test=SoilTest.of(date(2026, 4, 1), "mehlich-3", ph=7.3), ph=7.3, fizz="none")
+    plan = plan_ph(neutral, down(target_ph=6.4, depth_mm=150.0))
+    assert plan.need_g_m2 == pytest.approx((390 * 0.112085 + 1.42 * 48.8243) * 150 / 152.4, rel=1e-3)
+    assert any("asks for 60 g/m² of sulphur, to 6.4 the acid plants' one for 111" in words for words in plan.warnings)
+    assert not any("differ here" in words for words in plan_ph(neutral, down(target_ph=6.5, depth_mm=150.0)).warnings)
+    assert not any(
+        "differ here" in words
+        for words in plan_ph(neutral, down(target_ph=5.5, depth_mm=150.0, interval_days=91)).warnings
+    )
+    with pytest.raises(DoesNotFit, match="10 applications this far apart run past 8 years") as long:
+        plan_ph(neutral, down(target_ph=5.5, depth_mm=150.0))  # half-yearly in a warm season of four months is yearly
+    assert long.value.field == "interval"
+
+
 def test_a_buffer_that_shows_no_acid_is_not_the_last_word() -> None:
     """A sand of pH 5.2 with an SMP buffer pH of 7.1 holds too little acid for the buffer (extension texts, from memory)."""
     sand = brief(

@@ -9,7 +9,7 @@ from datetime import date, timedelta
 from typing import Literal, get_args
 
 from amber_acre.core.correction.limits import Cap
-from amber_acre.core.errors import OutOfRange
+from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.tables.acidifying import SULPHUR_WORKS_ABOVE_C
 from amber_acre.core.working import Figure, Limit, Working
@@ -19,7 +19,7 @@ WORKS: tuple[Work, ...] = get_args(Work)
 Timing = Literal["ready", "warm"]  # lie ready before spring, or start when the soil is warm
 TIMINGS: tuple[Timing, ...] = get_args(Timing)
 WINDOW_DAYS = 21  # how long an instalment stays right [common-practice]
-MOST_YEARS = 6
+MOST_YEARS = 8  # of instalments; the expected course is drawn two years past the last, ten in all
 LIME_RETEST_DAYS = 183  # before more: half a year for lime on the surface [common-practice]
 
 
@@ -87,10 +87,20 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
         day = under_the_year(
             thawed, jobs, first if not jobs else jobs[-1].on + timedelta(days=interval_days), rate, cap
         )
+        refuse_too_long([job.on for job in jobs], len(rates), day)
         jobs.append(Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
     if jobs:
         jobs.append(retest_job(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
     return jobs
+
+
+def refuse_too_long(days: list[date], count: int, day: date) -> None:
+    """Refuses instalments that run past eight years from the first: nobody keeps at it so long, and tests decide before (DoesNotFit)."""
+    if days and (day - days[0]).days > MOST_YEARS * 365:
+        raise DoesNotFit(
+            f"{count} applications this far apart run past {MOST_YEARS} years. Shorten the days between as far as label and season allow, take a "
+            "target that is nearer, or correct less deep; then test and go on.", field="interval",
+        )  # fmt: skip
 
 
 def under_the_year(
@@ -133,6 +143,7 @@ def sulphur_jobs(
     for n, rate in enumerate(rates, start=1):
         day = first if not spread else spread[-1].on + timedelta(days=interval_days)
         day = under_the_year(workable, spread, day, rate, cap, per_product)
+        refuse_too_long([job.on for job in spread], len(rates), day)
         if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
             jobs.append(retest_job(len(jobs) + 1, day - timedelta(days=28)))
         job = Job(
@@ -152,7 +163,7 @@ def retest_job(number: int, day: date) -> Job:
 
 def open_days(climate: Climate, first: date, holds: Callable[[float, float], bool]) -> list[date]:
     """Days from ``first`` over the years a correction may take on which daily mean and minimum allow it."""
-    end = first + timedelta(days=365 * (MOST_YEARS + 3))
+    end = first + timedelta(days=365 * (MOST_YEARS + 1))
     series = daily_series(climate, first, end)
     return [
         series.day(n)

@@ -6,7 +6,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
 
-from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, open_days, split, under_the_year
+from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, open_days, refuse_too_long, split, under_the_year
 from amber_acre.core.correction.limits import Cap, refuse_twice
 from amber_acre.core.errors import DoesNotFit, MissingInput
 from amber_acre.core.products.product import Product
@@ -159,6 +159,7 @@ def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Cl
     day = first
     for n, rate in enumerate(rates, start=1):
         day = under_the_year(growing, jobs, day, rate, cap)
+        refuse_too_long([job.on for job in jobs], len(rates), day)
         jobs.append(Job(n, f"{name} {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
         day += timedelta(days=max(interval, 28))
     if jobs:

@@ -39,6 +39,9 @@ from amber_acre.core.tables.textures import TextureClass
 from amber_acre.core.working import Figure, Working
 
 FURROW_SLICE_DENSITY = 1.32  # g/cm³: two million pounds in 6.67 in of an acre [furrow-slice]
+NEAR_BOTH_TABLES = (
+    6.0  # from here to 6.5 a target lies where the sulphur tables of two sources meet and differ [wfh, small-fruit]
+)
 LEAST_ACID_MEQ = 1.0  # less is rounding, or a laboratory that adds the cations up alone [common-practice]
 FAR_ABOVE = 3.0  # buffers count acid that the exchange of some laboratories leaves out; beyond this look again [common-practice]
 
@@ -242,6 +245,12 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share)
     expected = _course(brief, ph, choice, jobs, full, need.total_g_m2 * CARBONATE_PER_SULPHUR, False)
     warnings = [need.sentence, *_said_first(brief, choice)]
+    if NEAR_BOTH_TABLES <= choice.target_ph < 6.5 < ph:
+        handbook = sulphur_need(ph, 6.5, brief.texture.sulphur, choice.depth_mm, Working(""), free_lime)
+        warnings.append(
+            f"To pH 6.5 the handbook's table asks for {handbook.total_g_m2:.0f} g/m² of sulphur, to {choice.target_ph:g} the acid plants' one for "
+            f"{need.total_g_m2:.0f}: the two sources differ here. Start on the low side and test."
+        )
     if product.soil.elemental_sulphur == 0:
         warnings.append(
             f"{1 / share:.1f} times the weight of sulphur{_as_hydrate(product)}: right only where iron is short as well. It stains paving."

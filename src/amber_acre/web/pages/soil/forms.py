@@ -109,7 +109,7 @@ def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict
         "region": "warm" if mean(ground.climate.mean_c) >= WARM_FROM_C else "cool",
         "rule": "two-sieve",
         "first": today.isoformat(),
-        "interval": "91" if way == "up" else "183",
+        "interval": "91",  # two doses of sulphur find room in a warm season of four months
         "timing": "warm",
         "start": "100 %",
     }
