@@ -491,15 +491,18 @@ def test_a_buffer_that_shows_no_acid_is_not_the_last_word() -> None:
     assert none.jobs == ()
     assert any("Work it out by the texture table" in words for words in none.warnings)
     assert plan_ph(sand, up(method="texture")).total_g_m2 > 0
+    asked_none = plan_ph(brief(lime_advice_g_m2=0.0), up(method="lab"))  # a laboratory's own nought is not argued with
+    assert any("asks for no lime" in words for words in asked_none.warnings)
+    assert not any("texture table" in words for words in asked_none.warnings)
 
 
 def test_a_need_far_above_the_acid_of_the_exchange_is_remarked() -> None:
-    """CEC 9 less 6 of cations is 3 meq/100 g: 3 × 500.4 mg/kg × 132 kg/m² is 198 g/m² in 10 cm of two-million-pound soil."""
+    """CEC 9 less 6 of cations is 3 meq/100 g: 3 × 500.4 mg/kg × 132.3 kg/m² is 199 g/m² in 10 cm of two-million-pound soil."""
     cations: dict[Measured, float] = {"ca": 1000.0, "mg": 121.525, "k": 3.9}
     full = replace(ACID, values={"ph": 5.4, "buffer_ph": 6.4, "cec": 9.0, **cations}, extractant="mehlich-3")
     quiet = plan_ph(brief(test=full), up())
     step = next(s for s in quiet.working.steps if s.title.startswith("For comparison"))
-    assert step.result == pytest.approx((9 - 1000 / 200.39 - 1 - 0.01) * 0.50043 * 100 * 1.32, rel=1e-3)
+    assert step.result == pytest.approx((9 - 1000 / 200.39 - 1 - 0.01) * 0.50043 * 100 * 1.3232, rel=1e-3)
     assert not any("all the acid" in words for words in quiet.warnings)
     tiny = plan_ph(brief(test=replace(full, values=dict(full.values) | {"cec": 7.2})), up())
     assert any("look at buffer pH, CEC and units again" in words for words in tiny.warnings)

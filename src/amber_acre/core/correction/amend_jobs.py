@@ -11,6 +11,7 @@ from amber_acre.core.soil.water_store import WateringWeek
 
 PARTS_APART_DAYS = 91  # between parts of one dose too large for the label, so that rain takes each in [common-practice]
 RETEST_DAYS = 365  # after a dose by test: gypsum is washed through by a season's water [common-practice]
+GOES_DEEPER_MM = 150.0  # a probe that goes this deep closes a compaction finding [common-practice]
 RECHECK_DAYS = 42  # roots and worms need weeks before a probe says anything [common-practice]
 
 

@@ -26,8 +26,8 @@ TILLAGE_FREE_MM = 12.0  # a top dressing smothers turf beyond about half an inch
 class Amendment:
     """One option for an area: litres and kg in all, mm it lies, water it adds, P it adds, its share of the zone.
 
-    All of the option's own material: in a blend its part of it, while ``laid_mm`` is the whole blend. ``parts``: of one dose
-    too large for the label, 0 where it is repeated as the option asks. ``apart_days``: least days between two applications by the label, 0 without one.
+    All of the option's own material: in a blend its part of it, while ``laid_mm`` is the whole blend. ``parts``: equal parts
+    that a dose by a test goes down in, 0 where it is repeated as the option asks. ``apart_days``: least days between two applications by the label, 0 without one.
     """
 
     option: Option

@@ -7,6 +7,7 @@ from datetime import date
 
 from amber_acre.core.correction.course import Course, course
 from amber_acre.core.correction.instalments import Job, Timing, below_the_lab, lime_jobs, split, sulphur_jobs
+from amber_acre.core.correction.lime_doubts import lime_doubts
 from amber_acre.core.correction.limits import (
     SULPHUR_CAPS,
     Cap,
@@ -24,26 +25,27 @@ from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import (
     LimeGrade,
     LimeMethod,
-    acid_on_exchange,
-    carbonate_for_acidity,
     effective_share,
     lime_need,
     lime_product,
 )
 from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
-from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, hydrate_of, sulphur_equivalent, sulphur_need
+from amber_acre.core.soil.sulphur import (
+    SulphurNeed,
+    acidifying_product,
+    hydrate_of,
+    sulphur_equivalent,
+    sulphur_need,
+)
 from amber_acre.core.soil.texture import lime_texture
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR, FIZZ_TEST
 from amber_acre.core.tables.liming import LIME_KINDS, LimeKind, Region
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.core.working import Figure, Working
 
-FURROW_SLICE_DENSITY = 1.32  # g/cm³: two million pounds in 6.67 in of an acre [furrow-slice]
 NEAR_BOTH_TABLES = (
     6.0  # from here to 6.5 a target lies where the sulphur tables of two sources meet and differ [wfh, small-fruit]
 )
-LEAST_ACID_MEQ = 1.0  # less is rounding, or a laboratory that adds the cations up alone [common-practice]
-FAR_ABOVE = 3.0  # buffers count acid that the exchange of some laboratories leaves out; beyond this look again [common-practice]
 
 
 @dataclass(frozen=True)
@@ -169,12 +171,7 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         words = "The report does not say what lime it means: taken as wholly effective (100 %), the high side."
         working.assume(words)
         warnings.append(f"{words} If it means ground limestone as sold, type its effective share.")
-    if need == 0:
-        warnings.append(
-            f"By this figure no lime is asked for, though pH {unrounded(ph)} is below {choice.target_ph:g}: soil of low exchange holds "
-            "too little acid for a buffer to show. Work it out by the texture table."
-        )
-    warnings += _against_the_exchange(test, need, choice.depth_mm, working)
+    warnings += lime_doubts(test, ph, choice.target_ph, choice.method, need, choice.depth_mm, working)
     if choice.target_ph > 7.0:
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
     if grade.kind == "hydrated":
@@ -198,20 +195,6 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         working,
         _drift(brief, choice, need),
     )
-
-
-def _against_the_exchange(test: SoilTest, need_g_m2: float, depth_mm: float, working: Working) -> list[str]:
-    """The word where the need is far above all the acid the test's exchange holds; nothing where it counts none."""
-    acid = acid_on_exchange(test)
-    if acid is None or acid < LEAST_ACID_MEQ:
-        return []
-    most = carbonate_for_acidity(acid, depth_mm, FURROW_SLICE_DENSITY, working)
-    if need_g_m2 <= FAR_ABOVE * most:
-        return []
-    return [
-        f"The need is {need_g_m2:.0f} g/m² of calcium carbonate, yet all the acid on the exchange by this test (CEC less the cations) "
-        f"takes {most:.0f} g/m²: look at buffer pH, CEC and units again."
-    ]
 
 
 def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhPlan:

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.correction.amend_jobs import amend_jobs, applications
+from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM, amend_jobs, applications
 from amber_acre.core.correction.amending import (
     Amendment,
     GypsumDose,
@@ -126,8 +126,8 @@ def close_finding(request: Request, session: Writing, posted: Posted, today: Tod
     try:
         if row.kind == "compacted":
             depth = typed.length(posted.get("probe", ""), "cm", "probe").value * 1000
-            if depth < 150:
-                raise NotUnderstood(f"At {depth / 10:.0f} cm the probe still stops short: the finding stays open until it goes 15 cm deep.", field="probe")  # fmt: skip
+            if depth < GOES_DEEPER_MM:
+                raise NotUnderstood(f"At {depth / 10:.0f} cm the probe still stops short: the finding stays open until it goes {GOES_DEEPER_MM / 10:.0f} cm deep.", field="probe")  # fmt: skip
             why = f"re-check: the probe goes in {depth / 10:.0f} cm. {why}".strip()
         elif not why:
             raise MissingInput("Say what showed that it is over.", field="why")
@@ -251,6 +251,7 @@ def _page(
         area=area,
         ground=ground,
         finding=finding,
+        goes_deeper_mm=GOES_DEEPER_MM,
         findings=FINDINGS,
         ways=ways,
         way=way,

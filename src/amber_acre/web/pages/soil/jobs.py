@@ -9,6 +9,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 from sqlalchemy.orm import Session
 
+from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM
 from amber_acre.core.correction.jobs import refuse_move
 from amber_acre.core.correction.limits import PLACEMENTS, Cap, cap_of_product
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
@@ -22,7 +23,6 @@ from amber_acre.web.pages.soil.correcting import correction_page
 from amber_acre.web.pages.soil.forms import JobForm, WorkForm
 
 router = APIRouter()
-GOES_DEEPER_MM = 150.0  # a probe that goes this deep closes a compaction finding [common-practice]
 
 
 @router.post("/soil-jobs/{job_id}/done")
