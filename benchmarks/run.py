@@ -70,9 +70,15 @@ def large_site(engine: Engine) -> int:
     with writing(engine) as session:
         place = clients.properties(session)[0]
         copy = clients.save_property(
-            session, client_id=place.client_id, name="Forty beds", climate_id=place.climate_id, rule_set_id=place.rule_set_id,
-            units="metric", plot_m2=None, plot_typed="",
-        )  # fmt: skip
+            session,
+            client_id=place.client_id,
+            name="Forty beds",
+            climate_id=place.climate_id,
+            rule_set_id=place.rule_set_id,
+            units="metric",
+            plot_m2=None,
+            plot_typed="",
+        )
         for n in range(40):
             x, y = n % 8 * 11.0, n // 8 * 9.0
             angles = [2 * math.pi * k / 50 for k in range(50)]
@@ -123,7 +129,10 @@ def main() -> None:
         "",
         "| what | over | ratio |",
         "|---|---|---|",
-        f"| this week, {lawns} lawns (`/` of the demo) | a hello-world route in the same server | {week / plain:.0f} × |",
+        (
+            f"| this week, {lawns} lawns (`/` of the demo) | a hello-world route in the same server |"
+            f" {week / plain:.0f} × |"
+        ),
         f"| property page, six lanes (`/properties/2`) | the same | {page / plain:.0f} × |",
         f"| site sheet, 40 areas of 50 corners | the same | {sheet / plain:.0f} × |",
         f"| soil page with its reading (`/areas/1/soil`) | the same | {soil / plain:.0f} × |",
@@ -131,7 +140,10 @@ def main() -> None:
         f"| planning 1 lawn, the demo's shelf | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
         f"| planning 100 lawns | the same loop 100 times | {many_ratio:.0f} × |",
         "",
-        "A page computes every lane anew at each request; only the daily curves of a climate are kept. The site sheet spends",
+        (
+            "A page computes every lane anew at each request; only the daily curves of a climate are kept. The site"
+            " sheet spends"
+        ),
         "its time on reading shapes from their texts. Planning spends it on comparing products for every round and on",
         "combining them.",
         "",

@@ -40,18 +40,35 @@ GARDEN = SoilTest.of(date(2026, 4, 1), "mehlich-3", ph=6.4, p=30)
 
 def brief(**changes: Any) -> PhBrief:
     values: dict[str, Any] = {
-        "kind": "bed", "planted": True, "canopy": "", "stands_wet": False, "climate": VALE, "test": ACID, "ph": 5.4,
-        "on_probe": False, "half_spread": 0.3, "texture": TEXTURES["loam"], "fizz": "", "lime_advice_g_m2": None, "running": None,
+        "kind": "bed",
+        "planted": True,
+        "canopy": "",
+        "stands_wet": False,
+        "climate": VALE,
+        "test": ACID,
+        "ph": 5.4,
+        "on_probe": False,
+        "half_spread": 0.3,
+        "texture": TEXTURES["loam"],
+        "fizz": "",
+        "lime_advice_g_m2": None,
+        "running": None,
         "corrected_since_test": False,
-    }  # fmt: skip
+    }
     return PhBrief(**values | changes)
 
 
 def up(**changes: Any) -> PhChoice:
     values: dict[str, Any] = {
-        "direction": "up", "target_ph": 6.5, "product": LIME, "placement": "surface", "depth_mm": 100.0, "first": DAY, "interval_days": 91,
+        "direction": "up",
+        "target_ph": 6.5,
+        "product": LIME,
+        "placement": "surface",
+        "depth_mm": 100.0,
+        "first": DAY,
+        "interval_days": 91,
         "method": "buffer",
-    }  # fmt: skip
+    }
     return PhChoice(**values | changes)
 
 
@@ -144,10 +161,18 @@ def test_sulphur_for_a_garden_worked_by_hand() -> None:
         (brief(running="up"), up(), "runs here already"),
         (brief(corrected_since_test=True), up(), "Test again first"),
         (brief(kind="tree"), up(placement="tilled"), "Never till under a canopy"),
-        (brief(canopy="Elm: 4.0 m² of it by the site sheet"), up(placement="tilled"), "Never till under a canopy .Elm: 4.0 m²"),
+        (
+            brief(canopy="Elm: 4.0 m² of it by the site sheet"),
+            up(placement="tilled"),
+            "Never till under a canopy .Elm: 4.0 m²",
+        ),
         (brief(kind="lawn"), up(placement="tilled"), "bare ground"),
         (brief(moved="down"), up(), "cannot be raised as well"),
-        (garden(ph=8.5, test=None, texture=TEXTURES["clay"]), down(depth_mm=380, target_ph=4.5), "Hopeless: [0-9]+ g/m² of sulphur is"),
+        (
+            garden(ph=8.5, test=None, texture=TEXTURES["clay"]),
+            down(depth_mm=380, target_ph=4.5),
+            "Hopeless: [0-9]+ g/m² of sulphur is",
+        ),
         (garden(ph=7.6, free_lime=0.03, test=None), down(target_ph=6.5), "Hopeless: free lime"),
         (brief(ph=6.8), up(), "nothing to raise"),
         (garden(ph=5.0), down(), "nothing to lower"),
@@ -163,7 +188,7 @@ def test_sulphur_for_a_garden_worked_by_hand() -> None:
         (garden(), down(depth_mm=1000), "2 and 40 cm"),
         (brief(), up(target_ph=5.6), "reaches pH 6.0 to 6.5"),
     ],
-)  # fmt: skip
+)
 def test_what_is_refused_and_why(state: PhBrief, choice: PhChoice, words: str) -> None:
     with pytest.raises(AmberError, match=words):
         plan_ph(state, choice)
@@ -194,7 +219,12 @@ def test_iron_sulphate_is_many_times_the_weight_and_says_so() -> None:
 
 def test_products_are_compared_by_the_acid_they_make() -> None:
     """30 % pellets at about $20 a pound of sulphur against 90 % at a tenth: common practice, no source."""
-    pellets = replace(SULPHUR, name="pellets", soil=SoilAction(elemental_sulphur=0.3), packs=(replace(SULPHUR.packs[0], mass_kg=Kilograms(1), price=Money(13.2)),))  # fmt: skip
+    pellets = replace(
+        SULPHUR,
+        name="pellets",
+        soil=SoilAction(elemental_sulphur=0.3),
+        packs=(replace(SULPHUR.packs[0], mass_kg=Kilograms(1), price=Money(13.2)),),
+    )
     rows = cheapest_by_acid([pellets, LIME, SULPHUR, COPPERAS])
     assert [row[0].name for row in rows] == ["Yellowseam 90", "Greenvitriol", "pellets"]
     assert rows[0][2] == pytest.approx(34 / 25 / 0.9)
@@ -253,10 +283,14 @@ def test_weather_holds_soil_jobs_and_the_truck_carries_them() -> None:
 
 def test_the_soil_side_of_the_ledger_adds_up() -> None:
     """Ammonium sulphate is acid by Sluijsmans, lime base by its CCE, sulphur 3.12 times its own mass."""
-    made = soil_ledger([
-        SoilUse(QUICK, 20, True, "Logged"), SoilUse(LIME, 100, True, "Logged lime"), SoilUse(SULPHUR, 20, False, "Planned sulphur"),
-        SoilUse(replace(SLOW, nitrogen={}, total_nitrogen=0.0, k2o=0.0, name="nothing"), 10, True, "no acid"),
-    ])  # fmt: skip
+    made = soil_ledger(
+        [
+            SoilUse(QUICK, 20, True, "Logged"),
+            SoilUse(LIME, 100, True, "Logged lime"),
+            SoilUse(SULPHUR, 20, False, "Planned sulphur"),
+            SoilUse(replace(SLOW, nitrogen={}, total_nitrogen=0.0, k2o=0.0, name="nothing"), 10, True, "no acid"),
+        ]
+    )
     nitrogen_only = 20 * 0.21 * 1.785
     assert made.acid_down == pytest.approx(nitrogen_only - 100 * 0.94 * 0.99)
     assert made.acid_to_come == pytest.approx(20 * 0.9 * CARBONATE_PER_SULPHUR, rel=0.01)
@@ -280,8 +314,15 @@ SANDY = SoilTest.of(date(2026, 3, 3), "mehlich-3", ph=6.4, p=60, k=31, mg=40, fe
 
 def shortage(**changes: Any) -> Any:
     values: dict[str, Any] = {
-        "test": SANDY, "element": "k", "product": POTASH, "climate": VALE, "first": DAY, "by": "minimum", "nitrogen_g_m2": 15.0, "brought_g_m2": 2.0,
-    }  # fmt: skip
+        "test": SANDY,
+        "element": "k",
+        "product": POTASH,
+        "climate": VALE,
+        "first": DAY,
+        "by": "minimum",
+        "nitrogen_g_m2": 15.0,
+        "brought_g_m2": 2.0,
+    }
     values |= changes
     return plan_nutrient(
         values.pop("test"),
@@ -372,7 +413,10 @@ def test_a_shortage_is_not_filled_twice(changes: dict[str, Any], words: str) -> 
 
 def test_a_job_is_not_moved_against_its_label() -> None:
     """30 days between and 45 g/m² in twelve months."""
-    jobs = [Job(n, f"Potassium {n}", "spread", day, day, day, 15.0) for n, day in enumerate((date(2026, 4, 1), date(2026, 6, 1), date(2026, 9, 1), date(2027, 4, 20)), 1)]  # fmt: skip
+    jobs = [
+        Job(n, f"Potassium {n}", "spread", day, day, day, 15.0)
+        for n, day in enumerate((date(2026, 4, 1), date(2026, 6, 1), date(2026, 9, 1), date(2027, 4, 20)), 1)
+    ]
     refuse_move(jobs[1], date(2026, 5, 1), [jobs[0], *jobs[2:]], POTASH)
     with pytest.raises(DoesNotFit, match="Potassium 1 lies 29 days from 30 April 2026"):
         refuse_move(jobs[1], date(2026, 4, 30), [jobs[0], *jobs[2:]], POTASH)
@@ -397,7 +441,8 @@ def test_a_label_holds_over_all_uses_of_its_product() -> None:
 
 
 def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
-    """400 lb/acre of sulphur in twelve months, 44.8 g/m²: three doses of 20 g/m² of sulphur never lie in one; common practice."""
+    """400 lb/acre of sulphur in twelve months, 44.8 g/m²: three doses of 20 g/m² of sulphur never lie in one; common
+    practice."""
     rate = 20 / 0.9
     days = (date(2026, 5, 1), date(2026, 9, 1), date(2027, 5, 2))
     jobs = [Job(n, f"Sulphur {n} of 3", "spread", day, day, day, rate) for n, day in enumerate(days, 1)]
@@ -418,12 +463,18 @@ def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
 
 
 def test_the_course_goes_by_what_went_down_and_what_did_not() -> None:
-    """Of four doses: the first down late and light, the second overdue, the third left out, the last to come; then a re-test."""
+    """Of four doses: the first down late and light, the second overdue, the third left out, the last to come; then a
+    re-test."""
     days = (date(2026, 3, 1), date(2026, 4, 1), date(2026, 5, 1), date(2026, 9, 1))
     jobs = [
-        SoilJob(Job(n, f"Lime {n}", "spread", day, day, day + timedelta(days=21), 200.0), SquareMetres(100), SquareMetres(100), LIME)
+        SoilJob(
+            Job(n, f"Lime {n}", "spread", day, day, day + timedelta(days=21), 200.0),
+            SquareMetres(100),
+            SquareMetres(100),
+            LIME,
+        )
         for n, day in enumerate(days, 1)
-    ]  # fmt: skip
+    ]
     jobs[0] = replace(jobs[0], done_on=date(2026, 3, 9), logged_kg=15.0)
     jobs[2] = replace(jobs[2], skipped=True)
     retest = SoilJob(
@@ -431,8 +482,11 @@ def test_the_course_goes_by_what_went_down_and_what_did_not() -> None:
     )
     stand = as_they_stand([*jobs, retest], DAY)
     assert [(job.on, job.rate_g_m2, done) for job, done in stand] == [
-        (date(2026, 3, 9), 150.0, True), (DAY, 200.0, False), (date(2026, 9, 1), 200.0, False), (date(2027, 3, 1), 0.0, False),
-    ]  # fmt: skip
+        (date(2026, 3, 9), 150.0, True),
+        (DAY, 200.0, False),
+        (date(2026, 9, 1), 200.0, False),
+        (date(2027, 3, 1), 0.0, False),
+    ]
     assert stand[1][0].name == "Lime 2, not yet down"
     early = as_they_stand([*jobs, retest], date(2026, 2, 1))  # before any of it: as it was planned
     assert [job.on for job, _ in early] == [days[0], days[1], days[3], date(2027, 3, 1)]
@@ -467,7 +521,8 @@ def test_lime_that_would_take_for_ever_says_so() -> None:
 
 
 def test_where_the_sulphur_tables_differ_it_is_said() -> None:
-    """7.3 to 6.4 on loam, 15 cm: 390 lb/acre to 7.0 and 1.42 lb/100 ft² on, 111 g/m²; to 6.5 by the handbook 540 lb/acre, 60 g/m²."""
+    """7.3 to 6.4 on loam, 15 cm: 390 lb/acre to 7.0 and 1.42 lb/100 ft² on, 111 g/m²; to 6.5 by the handbook 540
+    lb/acre, 60 g/m²."""
     neutral = garden(test=SoilTest.of(date(2026, 4, 1), "mehlich-3", ph=7.3), ph=7.3, fizz="none")
     plan = plan_ph(neutral, down(target_ph=6.4, depth_mm=150.0))
     assert plan.need_g_m2 == pytest.approx((390 * 0.112085 + 1.42 * 48.8243) * 150 / 152.4, rel=1e-3)
@@ -483,7 +538,8 @@ def test_where_the_sulphur_tables_differ_it_is_said() -> None:
 
 
 def test_a_buffer_that_shows_no_acid_is_not_the_last_word() -> None:
-    """A sand of pH 5.2 with an SMP buffer pH of 7.1 holds too little acid for the buffer (extension texts, from memory)."""
+    """A sand of pH 5.2 with an SMP buffer pH of 7.1 holds too little acid for the buffer (extension texts, from
+    memory)."""
     sand = brief(
         test=SoilTest(date(2026, 4, 1), {"ph": 5.2, "buffer_ph": 7.1}, None, "smp"), ph=5.2, texture=TEXTURES["sand"]
     )
@@ -497,7 +553,8 @@ def test_a_buffer_that_shows_no_acid_is_not_the_last_word() -> None:
 
 
 def test_a_need_far_above_the_acid_of_the_exchange_is_remarked() -> None:
-    """CEC 9 less 6 of cations is 3 meq/100 g: 3 × 500.4 mg/kg × 132.3 kg/m² is 199 g/m² in 10 cm of two-million-pound soil."""
+    """CEC 9 less 6 of cations is 3 meq/100 g: 3 × 500.4 mg/kg × 132.3 kg/m² is 199 g/m² in 10 cm of two-million-pound
+    soil."""
     cations: dict[Measured, float] = {"ca": 1000.0, "mg": 121.525, "k": 3.9}
     full = replace(ACID, values={"ph": 5.4, "buffer_ph": 6.4, "cec": 9.0, **cations}, extractant="mehlich-3")
     quiet = plan_ph(brief(test=full), up())
@@ -512,7 +569,8 @@ def test_a_need_far_above_the_acid_of_the_exchange_is_remarked() -> None:
 
 
 def test_the_laboratorys_lime_is_turned_into_the_one_at_hand() -> None:
-    """2 tons/acre of a lime 0.8 effective is 448 × 0.8 = 358.7 g/m² of CaCO₃; a silent report is taken as pure, and says so."""
+    """2 tons/acre of a lime 0.8 effective is 448 × 0.8 = 358.7 g/m² of CaCO₃; a silent report is taken as pure, and
+    says so."""
     state = brief(lime_advice_g_m2=448.34)
     named = plan_ph(state, up(method="lab", advice_effective=0.8))
     assert named.need_g_m2 == pytest.approx(448.34 * 0.8)

@@ -40,10 +40,13 @@ from tests.core.worlds import BAY, COPPERAS, HOT, LIME, SULPHUR, VALE, product
 DAY = date(2026, 5, 27)
 TROPIC = Climate("Test coast", 4.0, (26.5,) * 12, (23.0,) * 12, (30.5,) * 12, (180,) * 12)
 FAR_NORTH = Climate(
-    "Test fjell", 69.5,
-    (-14, -13, -9, -4, 1, 6, 9, 7.5, 3, -3, -9, -12), (-19, -18, -14, -9, -3, 2, 5, 4, 0, -7, -13, -17),
-    (-9, -8, -4, 1, 5, 11, 13, 12, 7, 1, -5, -7), (30,) * 12,
-)  # fmt: skip
+    "Test fjell",
+    69.5,
+    (-14, -13, -9, -4, 1, 6, 9, 7.5, 3, -3, -9, -12),
+    (-19, -18, -14, -9, -3, 2, 5, 4, 0, -7, -13, -17),
+    (-9, -8, -4, 1, 5, 11, 13, 12, 7, 1, -5, -7),
+    (30,) * 12,
+)
 WORLD = [VALE, BAY, HOT, TROPIC, FAR_NORTH]
 SLAKED = product(
     25, "Slakewhite", {}, (10, 25), "lime", interval=90, yearly=50, soil=SoilAction(1.32, "hydrated"), other={"Ca": 0.5}
@@ -56,10 +59,21 @@ def known(climate: Climate, ph: float, **changes: Any) -> PhBrief:
     """A bare bed whose laboratory test gives a pH."""
     test = SoilTest(date(2025, 1, 1), {"ph": ph}, None, None)
     values: dict[str, Any] = {
-        "kind": "bed", "planted": False, "canopy": "", "stands_wet": False, "climate": climate, "test": test, "ph": ph,
-        "on_probe": False, "half_spread": 0.1, "texture": TEXTURES["loam"], "fizz": "none", "lime_advice_g_m2": None,
-        "running": None, "corrected_since_test": False,
-    }  # fmt: skip
+        "kind": "bed",
+        "planted": False,
+        "canopy": "",
+        "stands_wet": False,
+        "climate": climate,
+        "test": test,
+        "ph": ph,
+        "on_probe": False,
+        "half_spread": 0.1,
+        "texture": TEXTURES["loam"],
+        "fizz": "none",
+        "lime_advice_g_m2": None,
+        "running": None,
+        "corrected_since_test": False,
+    }
     return PhBrief(**values | changes)
 
 
@@ -100,13 +114,31 @@ def holds_its_promises(plan: PhPlan, cap: Any, per_product: float) -> None:
 
 @settings(deadline=None, max_examples=60)
 @given(
-    WHERE, WHEN, st.floats(4.6, 6.4), st.floats(0.05, 1.5), st.sampled_from([LIME, SLAKED]), st.sampled_from(PLACEMENTS),
-    st.floats(20, 300), st.integers(60, 366), st.sampled_from(list(FINENESS_RULES)), st.floats(0.5, 1), st.floats(1, 1.4),
-)  # fmt: skip
+    WHERE,
+    WHEN,
+    st.floats(4.6, 6.4),
+    st.floats(0.05, 1.5),
+    st.sampled_from([LIME, SLAKED]),
+    st.sampled_from(PLACEMENTS),
+    st.floats(20, 300),
+    st.integers(60, 366),
+    st.sampled_from(list(FINENESS_RULES)),
+    st.floats(0.5, 1),
+    st.floats(1, 1.4),
+)
 def test_every_plan_to_raise_keeps_its_promises(
-    climate: Climate, first: date, ph: float, more: float, lime: Any, placement: Any, depth: float, interval: int,
-    rule: str, share: float, thick: float,
-) -> None:  # fmt: skip
+    climate: Climate,
+    first: date,
+    ph: float,
+    more: float,
+    lime: Any,
+    placement: Any,
+    depth: float,
+    interval: int,
+    rule: str,
+    share: float,
+    thick: float,
+) -> None:
     choice = PhChoice("up", min(6.5, ph + more), lime, placement, depth, first, interval, rule=rule, start_share=share)
     plan = tried(known(climate, ph, thick=thick), choice)
     if isinstance(plan, AmberError):
@@ -126,14 +158,31 @@ def test_every_plan_to_raise_keeps_its_promises(
 
 @settings(deadline=None, max_examples=60)
 @given(
-    st.sampled_from([VALE, BAY, HOT]), WHEN, st.floats(5.0, 8.2), st.floats(0.05, 1.5), st.sampled_from([SULPHUR, COPPERAS]),
-    st.sampled_from(PLACEMENTS), st.floats(20, 300), st.integers(60, 366), st.sampled_from(["ready", "warm"]),
-    st.sampled_from(["sand", "loam", "clay"]), st.floats(1, 1.4),
-)  # fmt: skip
+    st.sampled_from([VALE, BAY, HOT]),
+    WHEN,
+    st.floats(5.0, 8.2),
+    st.floats(0.05, 1.5),
+    st.sampled_from([SULPHUR, COPPERAS]),
+    st.sampled_from(PLACEMENTS),
+    st.floats(20, 300),
+    st.integers(60, 366),
+    st.sampled_from(["ready", "warm"]),
+    st.sampled_from(["sand", "loam", "clay"]),
+    st.floats(1, 1.4),
+)
 def test_every_plan_to_lower_keeps_its_promises_or_is_hopeless(
-    climate: Climate, first: date, ph: float, less: float, acid: Any, placement: Any, depth: float, interval: int,
-    timing: Any, texture: str, thick: float,
-) -> None:  # fmt: skip
+    climate: Climate,
+    first: date,
+    ph: float,
+    less: float,
+    acid: Any,
+    placement: Any,
+    depth: float,
+    interval: int,
+    timing: Any,
+    texture: str,
+    thick: float,
+) -> None:
     choice = PhChoice("down", min(7.5, max(4.5, ph - less)), acid, placement, depth, first, interval, timing=timing)
     plan = tried(known(climate, ph, texture=TEXTURES[texture], thick=thick), choice)
     if isinstance(plan, AmberError):
@@ -152,7 +201,8 @@ def test_every_plan_to_lower_keeps_its_promises_or_is_hopeless(
 
 
 def test_sulphur_starts_in_the_warmth_of_its_own_half_of_the_world() -> None:
-    """Asked in May: the vale's soil is warm at once, the bay's in the southern spring, the bay's cool days are at hand."""
+    """Asked in May: the vale's soil is warm at once, the bay's in the southern spring, the bay's cool days are at
+    hand."""
     ask = PhChoice("down", 5.8, SULPHUR, "tilled", 60.0, DAY, 120)
     assert spread_of(plan_ph(known(VALE, 6.4), ask))[0].on == DAY
     lies_ready = replace(ask, timing="ready", first=date(2026, 6, 20))
@@ -231,13 +281,25 @@ def test_every_amendment_adds_up(option: Any, size: float, years: int, first: da
 
 
 @given(
-    st.sampled_from(COLOURS), st.sampled_from(COLOURS), st.one_of(st.none(), st.floats(3.5, 9)),
-    st.sampled_from(["low", "adequate", "high", "unknown"]), st.one_of(st.none(), st.floats(0, 900)),
-    st.sampled_from([True, False, None]), st.booleans(), st.booleans(),
-)  # fmt: skip
+    st.sampled_from(COLOURS),
+    st.sampled_from(COLOURS),
+    st.one_of(st.none(), st.floats(3.5, 9)),
+    st.sampled_from(["low", "adequate", "high", "unknown"]),
+    st.one_of(st.none(), st.floats(0, 900)),
+    st.sampled_from([True, False, None]),
+    st.booleans(),
+    st.booleans(),
+)
 def test_a_flower_is_never_moved_the_wrong_way(
-    now: Any, wanted: Any, ph: float | None, phosphorus: Any, aluminium: float | None, changes: bool | None, concrete: bool, hard: bool
-) -> None:  # fmt: skip
+    now: Any,
+    wanted: Any,
+    ph: float | None,
+    phosphorus: Any,
+    aluminium: float | None,
+    changes: bool | None,
+    concrete: bool,
+    hard: bool,
+) -> None:
     plan = colour_plan(now, wanted, ph, phosphorus, aluminium, changes, concrete, hard)
     assert plan.sentences
     if changes is False or "white" in (now, wanted):

@@ -51,9 +51,17 @@ from tests.core.worlds import BAY, HOT, LIME, SULPHUR, VALE
 
 INCH = 25.4
 HELD_LIMING = {
-    "05-SMP-even-to6.5", "05-SMP-even-to6.0", "05-Mehlich-1", "05-Mehlich-4", "05-AdamsEvans-1", "05-ECCE-four-rules",
-    "05-Kellogg-cool-a", "05-Kellogg-warm-a", "05-stoichiometric-LR", "05-surface-split",
-}  # fmt: skip
+    "05-SMP-even-to6.5",
+    "05-SMP-even-to6.0",
+    "05-Mehlich-1",
+    "05-Mehlich-4",
+    "05-AdamsEvans-1",
+    "05-ECCE-four-rules",
+    "05-Kellogg-cool-a",
+    "05-Kellogg-warm-a",
+    "05-stoichiometric-LR",
+    "05-surface-split",
+}
 
 
 def test_every_published_liming_case_is_held_but_one() -> None:
@@ -86,7 +94,11 @@ def test_mehlich_and_adams_evans_worked() -> None:
     need = from_adams_evans(5.0, 7.7, 6.5, 6.67 * INCH, working)
     acid = working.steps[0].result
     now, then = acid_saturation(5.0), acid_saturation(6.5)
-    hold("liming", "05-AdamsEvans-1", {"soil_H": acid, "Hs_now": now, "Hs_target": then, "CEC": acid / now, "lime": need / POUND_PER_ACRE_G_M2})  # fmt: skip
+    hold(
+        "liming",
+        "05-AdamsEvans-1",
+        {"soil_H": acid, "Hs_now": now, "Hs_target": then, "CEC": acid / now, "lime": need / POUND_PER_ACRE_G_M2},
+    )
     assert 7.79 - 5.55 * now + 2.27 * now**2 == pytest.approx(5.0)
 
 
@@ -152,9 +164,14 @@ def test_sulphur_tables_as_printed() -> None:
         answers[name] = need.total_g_m2 / POUND_PER_ACRE_G_M2
     hold("acidifying", "06-WFH-a", answers)
     expected = case("acidifying", "06-blueberry-sand")["expected"]
-    hold("acidifying", "06-blueberry-sand", {
-        ph: sulphur_need(float(ph), 4.5, "sand", 6 * INCH, Working("")).total_g_m2 / POUND_PER_HUNDRED_G_M2 for ph in expected
-    })  # fmt: skip
+    hold(
+        "acidifying",
+        "06-blueberry-sand",
+        {
+            ph: sulphur_need(float(ph), 4.5, "sand", 6 * INCH, Working("")).total_g_m2 / POUND_PER_HUNDRED_G_M2
+            for ph in expected
+        },
+    )
 
 
 def test_sulphur_against_free_lime_is_stoichiometry() -> None:
@@ -173,9 +190,12 @@ def test_sulphur_against_free_lime_is_stoichiometry() -> None:
 
 
 def test_iron_and_aluminium_sulphate_as_so_much_sulphur() -> None:
-    """Western Fertilizer Handbook equivalents (8.69, 6.94), recomputed from atomic weights; 2.5 % allowed as printed."""
-    masses = {name: periodictable.formula(text) for name, text in (
-        ("heptahydrate", "FeSO4(H2O)7"), ("monohydrate", "FeSO4(H2O)"), ("alum", "Al2(SO4)3(H2O)18"))}  # fmt: skip
+    """Western Fertilizer Handbook equivalents (8.69, 6.94), recomputed from atomic weights; 2.5 % allowed as
+    printed."""
+    masses = {
+        name: periodictable.formula(text)
+        for name, text in (("heptahydrate", "FeSO4(H2O)7"), ("monohydrate", "FeSO4(H2O)"), ("alum", "Al2(SO4)3(H2O)18"))
+    }
     iron = {name: periodictable.formula("Fe").mass / masses[name].mass for name in ("heptahydrate", "monohydrate")}
     aluminium = 2 * periodictable.formula("Al").mass / masses["alum"].mass
     for name, share in FERROUS_SULPHATES.items():
@@ -189,17 +209,27 @@ def test_iron_and_aluminium_sulphate_as_so_much_sulphur() -> None:
     for name, value in times.items():
         assert value == pytest.approx(printed[name]["value"], rel=0.025), name
     assert 1 / sulphur_equivalent(0, iron["monohydrate"], 0) == pytest.approx(5.3, abs=0.05)
-    hold("acidifying", "06-Fe-content", {"Fe": 100 * FERROUS_SULPHATES["heptahydrate"], "S": 100 * sulphur_equivalent(0, FERROUS_SULPHATES["heptahydrate"], 0)})  # fmt: skip
+    hold(
+        "acidifying",
+        "06-Fe-content",
+        {
+            "Fe": 100 * FERROUS_SULPHATES["heptahydrate"],
+            "S": 100 * sulphur_equivalent(0, FERROUS_SULPHATES["heptahydrate"], 0),
+        },
+    )
     with pytest.raises(DoesNotFit, match="no acid"):
         acidifying_product(20, sulphur_equivalent(0, 0, 0), Working(""))
 
 
 MATERIALS: dict[str, dict[str, float]] = {
-    "ammonium sulphate 21-0-0": {"nitrogen": 0.21, "sulphur": 0.24}, "urea 46-0-0": {"nitrogen": 0.46},
-    "anhydrous ammonia 82-0-0": {"nitrogen": 0.82}, "DAP 18-46-0": {"nitrogen": 0.18, "p2o5": 0.46},
+    "ammonium sulphate 21-0-0": {"nitrogen": 0.21, "sulphur": 0.24},
+    "urea 46-0-0": {"nitrogen": 0.46},
+    "anhydrous ammonia 82-0-0": {"nitrogen": 0.82},
+    "DAP 18-46-0": {"nitrogen": 0.18, "p2o5": 0.46},
     "calcium nitrate 15.5-0-0": {"nitrogen": 0.155, "nitrate": 0.145, "calcium": 0.19},
-    "potassium nitrate 13-0-44": {"nitrogen": 0.13, "nitrate": 0.13, "k2o": 0.44}, "potassium sulphate": {"k2o": 0.5, "sulphur": 0.17},
-}  # fmt: skip
+    "potassium nitrate 13-0-44": {"nitrogen": 0.13, "nitrate": 0.13, "k2o": 0.44},
+    "potassium sulphate": {"k2o": 0.5, "sulphur": 0.17},
+}
 
 
 def test_acidity_of_fertilizers_as_printed() -> None:
@@ -220,9 +250,13 @@ def test_acidity_of_fertilizers_as_printed() -> None:
 def test_acidity_per_nitrogen_and_sluijsmans_own_example() -> None:
     """Pierre 1933 per kilogram of nitrogen, within 12 % as sources scatter; Sluijsmans 1970 for ammonium sulphate."""
     analyses = {
-        "ammonium sulphate": {"nitrogen": 0.21, "sulphur": 0.24}, "urea": {"nitrogen": 0.46}, "ammonium nitrate": {"nitrogen": 0.335},
-        "anhydrous ammonia": {"nitrogen": 0.82}, "MAP": {"nitrogen": 0.11, "p2o5": 0.52}, "DAP": {"nitrogen": 0.18, "p2o5": 0.46},
-    }  # fmt: skip
+        "ammonium sulphate": {"nitrogen": 0.21, "sulphur": 0.24},
+        "urea": {"nitrogen": 0.46},
+        "ammonium nitrate": {"nitrogen": 0.335},
+        "anhydrous ammonia": {"nitrogen": 0.82},
+        "MAP": {"nitrogen": 0.11, "p2o5": 0.52},
+        "DAP": {"nitrogen": 0.18, "p2o5": 0.46},
+    }
     answers = {
         name: acid_of_analysis(**{"nitrate": 0.0, "p2o5": 0.0, "k2o": 0.0} | row) / row["nitrogen"]
         for name, row in analyses.items()

@@ -68,13 +68,17 @@ def test_the_traverse_of_the_book_closes_as_printed() -> None:
     inputs = case("geometry", "02-traverse-5")["inputs"]
     azimuths = tuple(typed.angle(text).value for text in inputs["courses_azimuth_dms"])
     walk = Traverse(azimuths, tuple(v * FOOT_M for v in inputs["lengths"]["value"]))
-    hold("geometry", "02-traverse-5", {
-        "sum_departures": sum(walk.departures_m) / FOOT_M,
-        "sum_latitudes": sum(walk.latitudes_m) / FOOT_M,
-        "linear_misclosure": walk.closing_error_m / FOOT_M,
-        "area": area(walk) / FT2,
-        "area_acres": area(walk) / FT2 / 43560,
-    })  # fmt: skip
+    hold(
+        "geometry",
+        "02-traverse-5",
+        {
+            "sum_departures": sum(walk.departures_m) / FOOT_M,
+            "sum_latitudes": sum(walk.latitudes_m) / FOOT_M,
+            "linear_misclosure": walk.closing_error_m / FOOT_M,
+            "area": area(walk) / FT2,
+            "area_acres": area(walk) / FT2 / 43560,
+        },
+    )
     assert walk.doubt() is None
     assert area(walk) == pytest.approx(Shape(walk.corners()).area, rel=1e-9)
 
@@ -93,9 +97,18 @@ def test_the_other_published_shapes() -> None:
     pole = [(p[1], p[0]) for p in case("geometry", "02-geod-pole-enclosing")["inputs"]["ring_lat_lon"]["value"]]
     assert geodesic_area_m2(pole) == pytest.approx(13662703680020.1, rel=1e-9)
     assert set(ids("geometry")) == {
-        "02-offsets-regular-9", "02-offsets-closed-green", "02-heron-13-14-15", "02-heron-impossible", "02-traverse-5", "02-ellipse",
-        "02-sector", "02-overlap-union", "02-slope", "02-geod-north50", "02-geod-pole-enclosing",
-    }  # fmt: skip
+        "02-offsets-regular-9",
+        "02-offsets-closed-green",
+        "02-heron-13-14-15",
+        "02-heron-impossible",
+        "02-traverse-5",
+        "02-ellipse",
+        "02-sector",
+        "02-overlap-union",
+        "02-slope",
+        "02-geod-north50",
+        "02-geod-pole-enclosing",
+    }
 
 
 OFFSETS = st.lists(st.floats(0, 60), min_size=2, max_size=12).filter(lambda o: max(o) > 0.01)
@@ -129,10 +142,19 @@ def test_lines_from_a_centre_agree_with_shapely(radii: list[float], first: float
     assert area(rays) == pytest.approx(Shape(rays.plan().ring).area, rel=1e-9)
 
 
-@pytest.mark.parametrize(("kind", "texts"), [
-    ("trapezium", ("20 m", "12 m", "8 m")), ("ellipse", ("20 m", "12 m")), ("ring", ("20 m", "12 m")), ("sector", ("20 m", "77")),
-    ("circumference", ("31 m",)), ("triangle", ("9 m", "7 m", "6 m")), ("rectangle", ("9 m", "7 m")), ("circle", ("9 m",)),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("kind", "texts"),
+    [
+        ("trapezium", ("20 m", "12 m", "8 m")),
+        ("ellipse", ("20 m", "12 m")),
+        ("ring", ("20 m", "12 m")),
+        ("sector", ("20 m", "77")),
+        ("circumference", ("31 m",)),
+        ("triangle", ("9 m", "7 m", "6 m")),
+        ("rectangle", ("9 m", "7 m")),
+        ("circle", ("9 m",)),
+    ],
+)
 def test_what_is_drawn_has_the_size_that_is_computed(kind: str, texts: tuple[str, ...]) -> None:
     shape = read_outline(kind, texts).shape
     assert not isinstance(shape, KnownRange)
@@ -210,21 +232,30 @@ def test_parts_are_added_and_what_others_take_is_subtracted() -> None:
     check(size.working)
 
 
-@pytest.mark.parametrize(("text", "columns", "cells"), [
-    ("1\t2\r\n3\t4\r\n", 2, [["1", "2"], ["3", "4"]]),
-    ("1;2\n\n3;4", 2, [["1", "2"], ["3", "4"]]),
-    ("12,5;3,4", 2, [["12,5", "3,4"]]),
-    ("10, 3.2", 2, [["10", "3.2"]]),
-    ("126 55 17  647.25", 2, [["126 55 17", "647.25"]]),
-    ("38 ft 6 in\n1,250", 1, [["38 ft 6 in"], ["1,250"]]),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "columns", "cells"),
+    [
+        ("1\t2\r\n3\t4\r\n", 2, [["1", "2"], ["3", "4"]]),
+        ("1;2\n\n3;4", 2, [["1", "2"], ["3", "4"]]),
+        ("12,5;3,4", 2, [["12,5", "3,4"]]),
+        ("10, 3.2", 2, [["10", "3.2"]]),
+        ("126 55 17  647.25", 2, [["126 55 17", "647.25"]]),
+        ("38 ft 6 in\n1,250", 1, [["38 ft 6 in"], ["1,250"]]),
+    ],
+)
 def test_tables_are_split_as_people_paste_them(text: str, columns: int, cells: list[list[str]]) -> None:
     assert split_rows(text, columns) == cells
 
 
-@pytest.mark.parametrize(("row", "bearing", "metres"), [
-    ("12 84 ft", 12, 25.6032), ("126 55 17 647.25", 126.9213889, 647.25), ("12 45 30 ft 6 in", 12.75, 9.2964), ("N 45 E 20", 45, 20),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("row", "bearing", "metres"),
+    [
+        ("12 84 ft", 12, 25.6032),
+        ("126 55 17 647.25", 126.9213889, 647.25),
+        ("12 45 30 ft 6 in", 12.75, 9.2964),
+        ("N 45 E 20", 45, 20),
+    ],
+)
 def test_rows_typed_with_single_spaces(row: str, bearing: float, metres: float) -> None:
     (read,) = read_rows(METHODS["traverse"], row)
     assert [cell.value for cell in read] == pytest.approx([bearing, metres])
@@ -253,9 +284,17 @@ def test_paces_need_a_pace_and_keep_their_text() -> None:
         read_outline("rectangle", ("40 paces", "22"))
 
 
-@pytest.mark.parametrize(("text", "value"), [
-    ("126 55 17", 126.9213889), ("N 45 E", 45), ("S 30 W", 210), ("n 10 30 w", 349.5), ("-90", -90), ("12°30′", 12.5),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "value"),
+    [
+        ("126 55 17", 126.9213889),
+        ("N 45 E", 45),
+        ("S 30 W", 210),
+        ("n 10 30 w", 349.5),
+        ("-90", -90),
+        ("12°30′", 12.5),
+    ],
+)
 def test_angles_as_typed(text: str, value: float) -> None:
     assert typed.angle(text).value == pytest.approx(value)
 
@@ -288,13 +327,17 @@ def test_trees_as_published() -> None:
 
     hold("trees", "14-basal-area", {"BA": basal_area(14 * FOOT_M / 12, Working("")) / FT2})
     inch = FOOT_M / 12
-    hold("trees", "14-measuring-heights", {
-        "DBH (US)": trunks.BREAST_HEIGHT_US_M / FOOT_M,
-        "DBH (metric, most countries)": trunks.BREAST_HEIGHT_M,
-        "DBH (UK BS 5837)": trunks.BREAST_HEIGHT_BS5837_M,
-        "caliper up to 4 in": trunks.CALIPER_SMALL_M / inch,
-        "caliper over 4 in": trunks.CALIPER_LARGE_M / inch,
-    })  # fmt: skip
+    hold(
+        "trees",
+        "14-measuring-heights",
+        {
+            "DBH (US)": trunks.BREAST_HEIGHT_US_M / FOOT_M,
+            "DBH (metric, most countries)": trunks.BREAST_HEIGHT_M,
+            "DBH (UK BS 5837)": trunks.BREAST_HEIGHT_BS5837_M,
+            "caliper up to 4 in": trunks.CALIPER_SMALL_M / inch,
+            "caliper over 4 in": trunks.CALIPER_LARGE_M / inch,
+        },
+    )
     assert set(ids("trees")) == {
         "14-circumference-dbh",
         "14-BS5837-table",

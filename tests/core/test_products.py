@@ -138,10 +138,18 @@ def test_bottle_coverage_told_in_the_trade() -> None:
     assert LEAF.litres(amount) == pytest.approx(0.5)
 
 
-PLAINMEAL = product(7, "Plainmeal 10-0-2", {"insoluble": 10}, (4 * LB_1000, 8 * LB_1000), "organic", k2o=2,
-                    pack=(25 * q.POUND_KG, 24))  # fmt: skip
-GREENLINE = product(8, "Greenline 16-0-8", {"urea": 8, "slow_soluble": 8}, (3 * LB_1000, 5 * LB_1000), "methylene", k2o=8,
-                    pack=(33 * q.POUND_KG, 15))  # fmt: skip
+PLAINMEAL = product(
+    7, "Plainmeal 10-0-2", {"insoluble": 10}, (4 * LB_1000, 8 * LB_1000), "organic", k2o=2, pack=(25 * q.POUND_KG, 24)
+)
+GREENLINE = product(
+    8,
+    "Greenline 16-0-8",
+    {"urea": 8, "slow_soluble": 8},
+    (3 * LB_1000, 5 * LB_1000),
+    "methylene",
+    k2o=8,
+    pack=(33 * q.POUND_KG, 15),
+)
 
 
 def square_feet(value: float) -> SquareMetres:

@@ -61,14 +61,30 @@ def judged(place: Lawn, rounds: Any, entries: Any = ()) -> Any:
 
 def entry(of: PlannedRound, size: float, share: float = 1.0, key: int = 1, **more: Any) -> Entry:
     values: dict[str, Any] = {
-        "key": key, "round_number": of.number, "on": of.on, "product": of.product,
-        "amount_kg": Kilograms(of.rate_g_m2 * size / 1000 * share), "covered_m2": SquareMetres(size),
-    }  # fmt: skip
+        "key": key,
+        "round_number": of.number,
+        "on": of.on,
+        "product": of.product,
+        "amount_kg": Kilograms(of.rate_g_m2 * size / 1000 * share),
+        "covered_m2": SquareMetres(size),
+    }
     return Entry(**(values | more))
 
 
 def a_round(on: date, what: Product, rate: float) -> PlannedRound:
-    return PlannedRound(1, "a", on, on - timedelta(days=9), on + timedelta(days=14), what, GramsPerSquareMetre(rate), 3.1, 0.2, 15.5, "r")  # fmt: skip
+    return PlannedRound(
+        1,
+        "a",
+        on,
+        on - timedelta(days=9),
+        on + timedelta(days=14),
+        what,
+        GramsPerSquareMetre(rate),
+        3.1,
+        0.2,
+        15.5,
+        "r",
+    )
 
 
 @pytest.mark.parametrize(
@@ -114,9 +130,10 @@ def test_the_warm_season_pattern_turns_with_the_hemisphere() -> None:
     assert couch.start == date(2025, 9, 1)
     assert couch.rounds[0].on > date(2025, 9, 20)
     dormant = next(
-        n for n, mean in enumerate(season_series(lawn(climate=BAY), couch.start).mean_c)
+        n
+        for n, mean in enumerate(season_series(lawn(climate=BAY), couch.start).mean_c)
         if n > 200 and growth_potential(float(mean), "warm") < GROWING_ABOVE["warm"]
-    )  # fmt: skip
+    )
     assert couch.rounds[-1].on <= couch.start + timedelta(days=dormant - 42)
 
 
@@ -385,8 +402,11 @@ def test_states_loads_and_holds_of_a_week() -> None:
     one = judged(place, made.rounds)[0]
     opens, closes = one.round.opens, one.round.closes
     assert [state_of(one, d) for d in (opens - timedelta(days=1), opens, closes, closes + timedelta(days=1))] == [
-        "coming", "due", "due", "overdue",
-    ]  # fmt: skip
+        "coming",
+        "due",
+        "due",
+        "overdue",
+    ]
     done = judged(place, made.rounds, [entry(made.rounds[0], 412)])[0]
     assert state_of(done, closes + timedelta(days=9)) == "done"
     assert load_sheet([one, one])[0].amount_kg == pytest.approx(2 * one.amount_kg)
@@ -406,7 +426,12 @@ def test_states_loads_and_holds_of_a_week() -> None:
 
 
 def test_organics_wait_for_warm_ground_when_another_fits() -> None:
-    cheap_meal = replace(MEAL, p2o5=0.0, label=Label(GramsPerSquareMetre(20), GramsPerSquareMetre(70), 30), packs=(replace(MEAL.packs[0], price=Money(1.0)),))  # fmt: skip
+    cheap_meal = replace(
+        MEAL,
+        p2o5=0.0,
+        label=Label(GramsPerSquareMetre(20), GramsPerSquareMetre(70), 30),
+        packs=(replace(MEAL.packs[0], price=Money(1.0)),),
+    )
     made = plan(lawn(rules=FREE), [cheap_meal, QUICK])
     series = season_series(lawn(), made.start)
     for one in made.rounds:
@@ -421,7 +446,7 @@ def test_the_reason_says_what_decided() -> None:
     assert all("the cheapest of 2 that fit (next: Dear 21-0-0)" in r.reason for r in plan(place, [QUICK, dear]).rounds)
     assert "the only one that fits" in plan(place, [QUICK]).rounds[0].reason
     with_p = product(12, "Cheap 21-5-0", {"ammoniacal": 21}, (8, 20), p2o5=5, pack=(25, 2))
-    (first, *_) = plan(place, [QUICK, with_p]).rounds
+    first, *_ = plan(place, [QUICK, with_p]).rounds
     assert "because it carries no phosphorus nobody needs" in first.reason
     strict = plan(lawn(rules=replace(BYLAW, slow_share_min=0.4)))
     assert any("so that slow-release share" in r.reason for r in strict.rounds)

@@ -11,12 +11,34 @@ from tests.core.published_cases import case, hold, ids
 
 UNITS: pint.UnitRegistry[float] = pint.UnitRegistry()
 PINT_NAMES = {
-    "m": "meter", "cm": "centimeter", "mm": "millimeter", "ft": "foot", "in": "inch", "yd": "yard",
-    "m²": "meter**2", "ha": "hectare", "ft²": "foot**2", "yd²": "yard**2", "1000 ft²": "1000 foot**2",
-    "acre": "43560 foot**2", "100 m²": "100 meter**2", "100 ft²": "100 foot**2", "m³": "meter**3", "ft³": "foot**3", "yd³": "yard**3",
-    "kg": "kilogram", "g": "gram", "t": "metric_ton", "lb": "pound", "oz": "ounce", "short ton": "2000 pound",
-    "L": "liter", "mL": "milliliter", "US gal": "gallon", "fl oz": "fluid_ounce",
-}  # fmt: skip
+    "m": "meter",
+    "cm": "centimeter",
+    "mm": "millimeter",
+    "ft": "foot",
+    "in": "inch",
+    "yd": "yard",
+    "m²": "meter**2",
+    "ha": "hectare",
+    "ft²": "foot**2",
+    "yd²": "yard**2",
+    "1000 ft²": "1000 foot**2",
+    "acre": "43560 foot**2",
+    "100 m²": "100 meter**2",
+    "100 ft²": "100 foot**2",
+    "m³": "meter**3",
+    "ft³": "foot**3",
+    "yd³": "yard**3",
+    "kg": "kilogram",
+    "g": "gram",
+    "t": "metric_ton",
+    "lb": "pound",
+    "oz": "ounce",
+    "short ton": "2000 pound",
+    "L": "liter",
+    "mL": "milliliter",
+    "US gal": "gallon",
+    "fl oz": "fluid_ounce",
+}
 TABLES = [(q.LENGTH_M, "meter"), (q.AREA_M2, "meter**2"), (q.MASS_KG, "kilogram"), (q.VOLUME_L, "liter")]
 
 

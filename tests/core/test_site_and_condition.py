@@ -179,10 +179,17 @@ def test_two_looks_compared() -> None:
     }
 
 
-@pytest.mark.parametrize(("seen", "refusal"), [
-    ({"colour": 6}, OutOfRange), ({"bare": 1.2}, OutOfRange), ({"thatch_mm": 800.0}, OutOfRange), ({"mulch_mm": -1.0}, OutOfRange),
-    ({"ph": 1.2, "spot": "gate"}, OutOfRange), ({"ph": 6.2}, DoesNotFit),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("seen", "refusal"),
+    [
+        ({"colour": 6}, OutOfRange),
+        ({"bare": 1.2}, OutOfRange),
+        ({"thatch_mm": 800.0}, OutOfRange),
+        ({"mulch_mm": -1.0}, OutOfRange),
+        ({"ph": 1.2, "spot": "gate"}, OutOfRange),
+        ({"ph": 6.2}, DoesNotFit),
+    ],
+)
 def test_a_look_refuses_what_cannot_be(seen: dict[str, float], refusal: type[AmberError]) -> None:
     with pytest.raises(refusal):
         Look(DAY, "Wren", **seen)  # type: ignore[arg-type]
@@ -214,9 +221,16 @@ def test_the_catalogue_is_large_sound_and_sourced() -> None:
     assert len(GRASSES) >= 25
 
 
-@pytest.mark.parametrize(("name", "low", "high"), [
-    ("highbush blueberry", 4.5, 5.3), ("azalea", 4.5, 6.0), ("camellia", 4.5, 6.0), ("rhododendron", 4.5, 6.0), ("pieris", 4.5, 6.0),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("name", "low", "high"),
+    [
+        ("highbush blueberry", 4.5, 5.3),
+        ("azalea", 4.5, 6.0),
+        ("camellia", 4.5, 6.0),
+        ("rhododendron", 4.5, 6.0),
+        ("pieris", 4.5, 6.0),
+    ],
+)
 def test_acid_lovers_as_the_trade_says(name: str, low: float, high: float) -> None:
     """Common practice, no source: azalea, rhododendron, pieris, camellia 4.5–6.0; blueberries 4.5–5.3."""
     plant = find_plant(name)

@@ -44,9 +44,19 @@ from tests.core.published_cases import case, hold, ids
 
 DAY = date(2026, 4, 1)
 HELD = {
-    "07-MLSN-values", "07-MLSN-use-ratios", "07-MLSN-K-1", "07-MLSN-Mg-1", "07-ppm-lbacre", "07-lbacre-to-ppm-gm2", "07-meq-to-ppm",
-    "07-CEC-1", "07-SAR-1", "07-salt-classes", "07-gypsum-requirement", "07-RSC",
-}  # fmt: skip
+    "07-MLSN-values",
+    "07-MLSN-use-ratios",
+    "07-MLSN-K-1",
+    "07-MLSN-Mg-1",
+    "07-ppm-lbacre",
+    "07-lbacre-to-ppm-gm2",
+    "07-meq-to-ppm",
+    "07-CEC-1",
+    "07-SAR-1",
+    "07-salt-classes",
+    "07-gypsum-requirement",
+    "07-RSC",
+}
 
 
 def test_every_published_soil_test_case_is_held() -> None:
@@ -157,14 +167,19 @@ def test_irrigation_water_is_read_by_what_its_analysis_holds() -> None:
     masses = {"na": ("Na", 1), "ca": ("Ca", 2), "mg": ("Mg", 2), "co3": ("CO3", 2), "hco3": ("HCO3", 1)}
     for key, (text, charge) in masses.items():
         assert pytest.approx(periodictable.formula(text).mass / charge, rel=2e-4) == ION_EQUIVALENTS[key]
-    water = {k: case("soil_test", "07-RSC")["inputs"][n]["value"] for k, n in (("co3", "CO3"), ("hco3", "HCO3"), ("ca", "Ca"), ("mg", "Mg"))}  # fmt: skip
+    water = {
+        k: case("soil_test", "07-RSC")["inputs"][n]["value"]
+        for k, n in (("co3", "CO3"), ("hco3", "HCO3"), ("ca", "Ca"), ("mg", "Mg"))
+    }
     read = read_water(water | {"na": 9.0}, Working(""))
     assert read.residual == pytest.approx(2.6)
     assert read.adsorption_ratio == pytest.approx(9 / ((1.6 + 1.2) / 2) ** 0.5)
     assert read.carbonate_per_mm == pytest.approx(5.4 * 0.05004)
     assert "SAR 7.6: some" in read.sentences[0]
     assert "unsuitable for long" in read.sentences[1]
-    assert [read_water({"na": n, "ca": 1, "mg": 1}, Working("")).sentences[0].split(": ")[1][:4] for n in (2.9, 3, 9)] == ["no c", "some", "much"]  # fmt: skip
+    assert [
+        read_water({"na": n, "ca": 1, "mg": 1}, Working("")).sentences[0].split(": ")[1][:4] for n in (2.9, 3, 9)
+    ] == ["no c", "some", "much"]
     partly = read_water({"na": 9.0, "hco3": 2.0}, Working(""))
     assert partly.adsorption_ratio is None
     assert partly.residual is None
@@ -239,7 +254,7 @@ def test_what_no_report_can_say_is_refused(values: Any, more: Any, words: str, f
         (SoilTest(DAY, {"ph": 6.4, "buffer_ph": 5.4}, None, "smp"), "", "Were the two swapped"),
         (SoilTest.of(DAY, ph=6.4, organic_matter=0.4), "", "Organic matter 40 % is far above"),
     ],
-)  # fmt: skip
+)
 def test_odd_figures_are_asked_about(test: SoilTest, region: str, words: str) -> None:
     assert any(words in doubt.sentence for doubt in test.doubts(region))
     with pytest.raises(AmberError, match=words.split("(", maxsplit=1)[0]):
@@ -309,7 +324,12 @@ def test_both_readings_stand_side_by_side() -> None:
     assert by["k"].required_g_m2 == pytest.approx(12 * 0.5 + (37 - 60) * 0.15)
     assert "locked up more than short" in by["fe"].sentence
     assert by["na"].level == "unknown"
-    assert "true shortage" in {v.element: v for v in verdicts(SoilTest.of(DAY, "mehlich-3", ph=6.2, fe=38), None, Working(""))}["fe"].sentence  # fmt: skip
+    assert (
+        "true shortage"
+        in {v.element: v for v in verdicts(SoilTest.of(DAY, "mehlich-3", ph=6.2, fe=38), None, Working(""))}[
+            "fe"
+        ].sentence
+    )
     olsen = verdicts(SoilTest.of(DAY, "olsen", ph=7.2, p=10), 12.0, Working(""))[0]
     assert (olsen.minimum, olsen.required_g_m2) == (None, None)  # minimum levels are Mehlich-3's
     acid = verdicts(SoilTest.of(DAY, "mehlich-3", ph=5.2, p=10), 12.0, Working(""))[0]

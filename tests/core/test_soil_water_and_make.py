@@ -130,9 +130,16 @@ def test_water_from_make_as_saxton_and_rawls_print_it() -> None:
 def test_reference_evapotranspiration_as_fao_56_prints_it() -> None:
     """Worked examples 2, 3, 14, 17 and 20 of FAO-56."""
     assert set(ids("reference_et")) == {
-        "10-ex2-pressure", "10-ex3-es", "10-ex14-wind", "10-ex17-Bangkok", "10-ex20-Lyon", "10-day-1", "10-FAO-turf-Kc-p-Zr", "10-days-1",
+        "10-ex2-pressure",
+        "10-ex3-es",
+        "10-ex14-wind",
+        "10-ex17-Bangkok",
+        "10-ex20-Lyon",
+        "10-day-1",
+        "10-FAO-turf-Kc-p-Zr",
+        "10-days-1",
         "10-net-to-gross",
-    }  # fmt: skip
+    }
     hold("reference_et", "10-ex2-pressure", {"P": et.pressure_kpa(1800), "gamma": et.psychrometric(1800)})
     hold("reference_et", "10-ex3-es", {"es": et.mean_saturation_kpa(15, 24.5)})
     hold("reference_et", "10-ex14-wind", {"u2": et.wind_at_2m(3.2, 10)})
@@ -142,14 +149,29 @@ def test_reference_evapotranspiration_as_fao_56_prints_it() -> None:
     bangkok = et.penman_monteith(
         25.6, 34.8, 13.733, 2, 105, vapour_kpa=2.85, wind_m_s=2, solar=sun, mean_c=30.2, soil_heat=heat
     )
-    hold("reference_et", "10-ex17-Bangkok", {
-        "Ra": extraterrestrial_radiation(13.733, 105), "N": et.daylight_hours(13.733, 105), "Rs": sun, "Rn": net, "G": heat, "ETo": bangkok,
-    })  # fmt: skip
+    hold(
+        "reference_et",
+        "10-ex17-Bangkok",
+        {
+            "Ra": extraterrestrial_radiation(13.733, 105),
+            "N": et.daylight_hours(13.733, 105),
+            "Rs": sun,
+            "Rn": net,
+            "G": heat,
+            "ETo": bangkok,
+        },
+    )
     lyon = et.radiation_from_temperature(14.8, 26.6, 45.72, 196)
     ra = extraterrestrial_radiation(45.72, 196)
-    hold("reference_et", "10-ex20-Lyon", {
-        "Rs": lyon, "ETo_PM": et.penman_monteith(14.8, 26.6, 45.72, 200, 196), "ETo_Hargreaves": hargreaves_et(20.7, 14.8, 26.6, ra),
-    })  # fmt: skip
+    hold(
+        "reference_et",
+        "10-ex20-Lyon",
+        {
+            "Rs": lyon,
+            "ETo_PM": et.penman_monteith(14.8, 26.6, 45.72, 200, 196),
+            "ETo_Hargreaves": hargreaves_et(20.7, 14.8, 26.6, ra),
+        },
+    )
     day = et.penman_monteith(17.4, 31.2, 35.6, 310, 201, vapour_kpa=1.62, wind_m_s=1.6, solar=26.4)
     hold("reference_et", "10-day-1", {"ETo": day})
 
@@ -168,9 +190,15 @@ def test_penman_monteith_agrees_with_two_libraries(
     ours = et.penman_monteith(low, high, latitude, up, day, vapour_kpa=vapour, wind_m_s=wind, solar=sun)
     index = pd.DatetimeIndex([pd.Timestamp("2025-01-01") + pd.Timedelta(days=day - 1)])
     theirs = pyet.pm_fao56(
-        pd.Series([(low + high) / 2], index), pd.Series([wind], index), rs=pd.Series([sun], index), tmax=pd.Series([high], index),
-        tmin=pd.Series([low], index), ea=pd.Series([vapour], index), elevation=up, lat=math.radians(latitude),
-    )  # fmt: skip
+        pd.Series([(low + high) / 2], index),
+        pd.Series([wind], index),
+        rs=pd.Series([sun], index),
+        tmax=pd.Series([high], index),
+        tmin=pd.Series([low], index),
+        ea=pd.Series([vapour], index),
+        elevation=up,
+        lat=math.radians(latitude),
+    )
     assert ours == pytest.approx(float(theirs.iloc[0]), rel=0.005, abs=0.02)
     asce = ascedaily("S", up, latitude, day, sun, high, low, vapr=vapour, wndsp=wind)
     assert ours == pytest.approx(max(0.0, float(asce)), rel=0.02, abs=0.06)
@@ -268,7 +296,8 @@ def test_watering_tapers_as_roots_deepen(
 
 
 def test_watering_of_a_new_lawn_worked_by_hand() -> None:
-    """0.14 × 49 mm × 0.4 is 2.7 mm, 0.69 days at 4 mm a day: twice a day; at 80 mm 4.5 mm, 1.12 days: daily, not rarer."""
+    """0.14 × 49 mm × 0.4 is 2.7 mm, 0.69 days at 4 mm a day: twice a day; at 80 mm 4.5 mm, 1.12 days: daily, not
+    rarer."""
     weeks = establishment(0.14, 120, 0.4, 4.0, 0.8, Working(""), start_mm=25, gain_mm=12)
     third, sixth, last = weeks[2], weeks[5], weeks[-1]
     assert [week.roots_mm for week in (third, sixth, last)] == pytest.approx([49, 85, 120])
@@ -352,7 +381,8 @@ def bulk(**changes: Any) -> Any:
 
 
 def test_gypsum_goes_by_the_sodium_of_the_test() -> None:
-    """1 meq/100 g in two million pounds takes 1,722 lb of gypsum (USDA Handbook 60; from memory); 22 % Ca is 94.5 % gypsum."""
+    """1 meq/100 g in two million pounds takes 1,722 lb of gypsum (USDA Handbook 60; from memory); 22 % Ca is 94.5 %
+    gypsum."""
     sodic = SoilTest.of(date(2026, 4, 1), "mehlich-3", ca=600, mg=60, na=400)
     meq = sodium_to_replace(sodic, Working(""))
     assert meq is not None
@@ -382,7 +412,8 @@ def test_gypsum_goes_by_the_sodium_of_the_test() -> None:
 
 
 def test_an_amendment_keeps_to_the_label_of_what_is_at_hand() -> None:
-    """6 mm of 0.6 kg/L is 3.6 kg/m²; 0.3 % P2O5 is 0.131 % P (0.4364), against 0.15 % where the analysis says nothing."""
+    """6 mm of 0.6 kg/L is 3.6 kg/m²; 0.3 % P2O5 is 0.131 % P (0.4364), against 0.15 % where the analysis says
+    nothing."""
     compost = next(o for o in OPTIONS if o.key == "clay-compost")
     made = amend(compost, SquareMetres(100), 100, product=bulk())
     assert made.rate_g_m2 == pytest.approx(3600)

@@ -28,7 +28,10 @@ def test_there_and_back_is_exact_to_a_millimetre(origin: tuple[float, float] | N
     assert (back.name, back.kind, back.details["facts"]) == ("Paddock", "bed", {"lean": "yes"})
     for sent, received in zip((*RING, *HOLE), (*back.ring, *back.holes[0]), strict=True):
         assert math.dist(sent, received) < 0.001
-    assert json.loads(text)["features"][0]["geometry"]["coordinates"][0][0] == json.loads(text)["features"][0]["geometry"]["coordinates"][0][-1]  # fmt: skip
+    assert (
+        json.loads(text)["features"][0]["geometry"]["coordinates"][0][0]
+        == json.loads(text)["features"][0]["geometry"]["coordinates"][0][-1]
+    )
 
 
 def test_the_size_on_the_globe_is_the_geodesic_size() -> None:
@@ -47,17 +50,27 @@ def test_fifty_thousand_points_are_made_fewer_and_it_says_so() -> None:
     assert Shape(read.ring).area == pytest.approx(math.pi * 900, rel=2e-3)
 
 
-@pytest.mark.parametrize(("text", "sentence"), [
-    ("", "cannot be read as JSON"), ("[1, 2]", "FeatureCollection is expected"), ('{"type": "Topology"}', "FeatureCollection of polygons"),
-    ("[" * 200_000, "cannot be read as JSON"), ('{"type": "FeatureCollection", "features": []}', "no polygon in this file"),
-    ('{"type": "FeatureCollection", "features": 7}', "no polygon"),
-    ('{"type": "Feature", "properties": {"name": "gate"}, "geometry": {"type": "Point", "coordinates": [1, 2]}}', "“gate” is no polygon"),
-    ('{"type": "Polygon", "coordinates": [[[1, "x"], [2, 3], [4, 5]]]}', "cannot be read as numbers"),
-    ('{"type": "Polygon", "coordinates": [[[1, NaN], [2, 3], [4, 5]]]}', "no corners that can be used"),
-    ('{"type": "Polygon", "coordinates": []}', "no corners"), ('{"type": "MultiPolygon", "coordinates": [[], []]}', "several parts"),
-    ('{"type": "Polygon", "coordinates": [[[7, 45], [7.1, 45], [7, 45]]]}', "three corners"),
-    ('{"type": "Polygon", "coordinates": [[[500, 45], [501, 45], [501, 46]]]}', "If these are metres"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "sentence"),
+    [
+        ("", "cannot be read as JSON"),
+        ("[1, 2]", "FeatureCollection is expected"),
+        ('{"type": "Topology"}', "FeatureCollection of polygons"),
+        ("[" * 200_000, "cannot be read as JSON"),
+        ('{"type": "FeatureCollection", "features": []}', "no polygon in this file"),
+        ('{"type": "FeatureCollection", "features": 7}', "no polygon"),
+        (
+            '{"type": "Feature", "properties": {"name": "gate"}, "geometry": {"type": "Point", "coordinates": [1, 2]}}',
+            "“gate” is no polygon",
+        ),
+        ('{"type": "Polygon", "coordinates": [[[1, "x"], [2, 3], [4, 5]]]}', "cannot be read as numbers"),
+        ('{"type": "Polygon", "coordinates": [[[1, NaN], [2, 3], [4, 5]]]}', "no corners that can be used"),
+        ('{"type": "Polygon", "coordinates": []}', "no corners"),
+        ('{"type": "MultiPolygon", "coordinates": [[], []]}', "several parts"),
+        ('{"type": "Polygon", "coordinates": [[[7, 45], [7.1, 45], [7, 45]]]}', "three corners"),
+        ('{"type": "Polygon", "coordinates": [[[500, 45], [501, 45], [501, 46]]]}', "If these are metres"),
+    ],
+)
 def test_broken_files_are_refused_in_words(text: str, sentence: str) -> None:
     with pytest.raises(AmberError) as refusal:
         read_geojson(text, False)
@@ -78,7 +91,10 @@ def test_swapped_axes_are_asked_about() -> None:
 
 
 def gpx(body: str, head: str = "") -> str:
-    return f'<?xml version="1.0"?>{head}<gpx version="1.1" creator="test" xmlns="http://www.topografix.com/GPX/1/1">{body}</gpx>'
+    return (
+        f'<?xml version="1.0"?>{head}<gpx version="1.1" creator="test"'
+        f' xmlns="http://www.topografix.com/GPX/1/1">{body}</gpx>'
+    )
 
 
 def test_a_walked_track_becomes_an_outline() -> None:
@@ -95,11 +111,17 @@ def test_a_walked_track_becomes_an_outline() -> None:
 BOMB = '<!DOCTYPE b [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;">]>'
 
 
-@pytest.mark.parametrize(("text", "sentence"), [
-    (gpx("<metadata><name>&b;</name></metadata>", BOMB), "defines entities"), ("<gpx>", "not a GPX file"), ("<html></html>", "no"),
-    (gpx(""), "no track or route"), (gpx('<wpt lon="7" lat="45"/>'), "no track or route"),
-    (gpx('<trk><trkseg><trkpt lon="7" lat="45"/><trkpt lon="7.1" lat="45"/></trkseg></trk>'), "three corners"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("text", "sentence"),
+    [
+        (gpx("<metadata><name>&b;</name></metadata>", BOMB), "defines entities"),
+        ("<gpx>", "not a GPX file"),
+        ("<html></html>", "no"),
+        (gpx(""), "no track or route"),
+        (gpx('<wpt lon="7" lat="45"/>'), "no track or route"),
+        (gpx('<trk><trkseg><trkpt lon="7" lat="45"/><trkpt lon="7.1" lat="45"/></trkseg></trk>'), "three corners"),
+    ],
+)
 def test_no_gpx_is_refused(text: str, sentence: str) -> None:
     with pytest.raises(AmberError) as refusal:
         read_gpx(text)

@@ -114,11 +114,19 @@ def test_what_goes_out_comes_in_again(values: dict[str, float]) -> None:
         assert back[key] == pytest.approx(value, rel=1e-5, abs=1e-7)
 
 
-@pytest.mark.parametrize(("heading", "cell", "unit", "kept"), [
-    ("K ppm", "90", "lb/acre", 90.0), ("K (lbs/A)", "180", "ppm", 90.0), ("K lb/ac", "180", "ppm", 90.0), ("K", "180", "lb/acre", 90.0),
-    ("K meq/100 g", "0.5", "ppm", 195.49), ("K mg/kg", "180 lb/acre", "ppm", 90.0), ("K lb/acre", "<180", "ppm", 90.0),
-    ("K lb/acre", "180", "lb/acre 8 in", 75.04),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("heading", "cell", "unit", "kept"),
+    [
+        ("K ppm", "90", "lb/acre", 90.0),
+        ("K (lbs/A)", "180", "ppm", 90.0),
+        ("K lb/ac", "180", "ppm", 90.0),
+        ("K", "180", "lb/acre", 90.0),
+        ("K meq/100 g", "0.5", "ppm", 195.49),
+        ("K mg/kg", "180 lb/acre", "ppm", 90.0),
+        ("K lb/acre", "<180", "ppm", 90.0),
+        ("K lb/acre", "180", "lb/acre 8 in", 75.04),
+    ],
+)
 def test_a_heading_with_a_unit_goes_before_that_of_the_file(
     heading: str, cell: str, unit: TestUnit, kept: float
 ) -> None:
@@ -133,7 +141,9 @@ def test_only_figures_get_the_unit_of_their_heading() -> None:
     assert with_unit_of_heading("n/a", "K ppm", "k") == "n/a"
     assert with_unit_of_heading("6.4", "pH ppm", "ph") == "6.4"
     assert unit_of_heading("EC µS/cm", "salts") == "µs/cm"
-    assert read_values({"salts": with_unit_of_heading("800", "EC µS/cm", "salts")}, "ppm")[0]["salts"] == pytest.approx(0.8)  # fmt: skip
+    assert read_values({"salts": with_unit_of_heading("800", "EC µS/cm", "salts")}, "ppm")[0]["salts"] == pytest.approx(
+        0.8
+    )
     assert unit_of_heading("Mg deep", "mg") == ""
 
 
@@ -144,10 +154,18 @@ def test_a_lime_index_is_recognised() -> None:
     assert "Type 6.8" in faults[0].sentence
 
 
-@pytest.mark.parametrize(("heading", "cell", "kept"), [
-    ("Lime (tons/acre)", "2", ("2 tons/acre", 448.34)), ("Lime t/ac", "1.5", ("1.5 t/acre", 370.66)), ("Lime lbs/1000 sq ft", "50", ("50 lbs/1000 sq ft", 244.12)),
-    ("Lime", "2 tons/acre", ("2 tons/acre", 448.34)), ("K2O kg/ha", "60", ("60 kg/ha", 6.0)), ("Lime", "", None), ("Lime", "none", None),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("heading", "cell", "kept"),
+    [
+        ("Lime (tons/acre)", "2", ("2 tons/acre", 448.34)),
+        ("Lime t/ac", "1.5", ("1.5 t/acre", 370.66)),
+        ("Lime lbs/1000 sq ft", "50", ("50 lbs/1000 sq ft", 244.12)),
+        ("Lime", "2 tons/acre", ("2 tons/acre", 448.34)),
+        ("K2O kg/ha", "60", ("60 kg/ha", 6.0)),
+        ("Lime", "", None),
+        ("Lime", "none", None),
+    ],
+)
 def test_advice_is_read_by_its_own_unit_or_its_headings(
     heading: str, cell: str, kept: tuple[str, float] | None
 ) -> None:
@@ -165,12 +183,22 @@ def test_advice_without_a_unit_and_names_that_mean_nothing_are_refused() -> None
     with pytest.raises(AmberError, match="Write it like lime 2 tons/acre"):
         read_advices("magic 2 tons/acre")
     assert read_advices("") == []
-    assert [(m, t) for m, t, _ in read_advices("lime 2 tons/acre; potash 2 lb/1000 ft²")] == [("lime", "2 tons/acre"), ("potash", "2 lb/1000 ft²")]  # fmt: skip
+    assert [(m, t) for m, t, _ in read_advices("lime 2 tons/acre; potash 2 lb/1000 ft²")] == [
+        ("lime", "2 tons/acre"),
+        ("potash", "2 lb/1000 ft²"),
+    ]
     names = {"mehlich-3": "Mehlich-3", "bray-1": "Bray-1"}
-    assert [read_name(cell, names, "extractant") for cell in ("MEHLICH 3", "mehlich3", "")] == ["mehlich-3", "mehlich-3", None]  # fmt: skip
+    assert [read_name(cell, names, "extractant") for cell in ("MEHLICH 3", "mehlich3", "")] == [
+        "mehlich-3",
+        "mehlich-3",
+        None,
+    ]
     with pytest.raises(AmberError, match="none of Mehlich-3, Bray-1"):
         read_name("vinegar", names, "extractant")
-    assert [read_depth(h, c) for h, c in (("depth mm", "100"), ("Depth (in)", "4"), ("Depth", "10"), ("Depth", "4 in"), ("Depth", ""))] == pytest.approx([100, 101.6, 100, 101.6, None])  # fmt: skip
+    assert [
+        read_depth(h, c)
+        for h, c in (("depth mm", "100"), ("Depth (in)", "4"), ("Depth", "10"), ("Depth", "4 in"), ("Depth", ""))
+    ] == pytest.approx([100, 101.6, 100, 101.6, None])
 
 
 def test_what_is_written_out_is_matched_by_itself() -> None:
@@ -182,7 +210,9 @@ def test_what_is_written_out_is_matched_by_itself() -> None:
     roles = guess_roles(table.headings)
     assert "" not in roles.values()
     assert len(set(roles.values())) == len(table.headings)
-    assert {"sample", "sampled", "laboratory", "extractant", "buffer_method", "depth", "advice", *MEASURES} == set(roles.values())  # fmt: skip
+    assert {"sample", "sampled", "laboratory", "extractant", "buffer_method", "depth", "advice", *MEASURES} == set(
+        roles.values()
+    )
 
 
 def test_headings_that_repeat_are_told_apart() -> None:
@@ -190,8 +220,14 @@ def test_headings_that_repeat_are_told_apart() -> None:
     table = read_table("Sample,P,Rating,P,Rating,K,rating\nGreen,30,low,60,low,90,ok\n")
     assert table.headings == ("Sample", "P", "Rating", "P (2)", "Rating (2)", "K", "rating (3)")
     assert guess_roles(table.headings) == {
-        "Sample": "sample", "P": "p", "Rating": "", "P (2)": "", "Rating (2)": "", "K": "k", "rating (3)": "",
-    }  # fmt: skip
+        "Sample": "sample",
+        "P": "p",
+        "Rating": "",
+        "P (2)": "",
+        "Rating (2)": "",
+        "K": "k",
+        "rating (3)": "",
+    }
     assert read_table("pH,\n6.5,\n").headings == ("pH", "")
 
 

@@ -1,4 +1,5 @@
-"""The soil in a real browser: a test typed, read, corrected and logged; a file matched; leaves asked; all by keyboard and phone."""
+"""The soil in a real browser: a test typed, read, corrected and logged; a file matched; leaves asked; all by keyboard
+and phone."""
 
 from __future__ import annotations
 

@@ -65,8 +65,19 @@ def _add_client_and_property(page: Page) -> None:
     )
     expect(page.get_by_label("Name of the climate")).to_be_visible()
     fill(page, CLIMATE, "climate-")
-    fill(page, {"name": "Hill by-law", "blackouts-0-name": "winter", "blackouts-0-opens": "11-15", "blackouts-0-closes": "03-15",
-                "phosphorus_only_on_test": "on", "yearly_cap": "160 kg/ha", "slow_share": "30"}, "rules-")  # fmt: skip
+    fill(
+        page,
+        {
+            "name": "Hill by-law",
+            "blackouts-0-name": "winter",
+            "blackouts-0-opens": "11-15",
+            "blackouts-0-closes": "03-15",
+            "phosphorus_only_on_test": "on",
+            "yearly_cap": "160 kg/ha",
+            "slow_share": "30",
+        },
+        "rules-",
+    )
     accessible(page)
     page.get_by_role("button", name="Save, then measure the first lawn").click()
     expect(page.get_by_role("heading", name="Measure: lawn")).to_be_visible()

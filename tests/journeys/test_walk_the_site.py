@@ -1,4 +1,5 @@
-"""Walking a site in a real browser: measure by table, drag to its place, push by key, colour, compare, walk by phone."""
+"""Walking a site in a real browser: measure by table, drag to its place, push by key, colour, compare, walk by
+phone."""
 
 from __future__ import annotations
 
@@ -43,7 +44,8 @@ def _measure_by_table(page: Page) -> None:
     page.keyboard.press("Enter")
     page.evaluate(
         """() => { const data = new DataTransfer(); data.setData("text", "2.2\\n0.8\\n");
-        document.activeElement.dispatchEvent(new ClipboardEvent("paste", {clipboardData: data, bubbles: true, cancelable: true})); }"""
+        const paste = {clipboardData: data, bubbles: true, cancelable: true};
+        document.activeElement.dispatchEvent(new ClipboardEvent("paste", paste)); }"""
     )
     expect(page.get_by_label("Offset, row 5")).to_have_value("0.8")
     expect(page.locator("#board")).to_contain_text("12.8 m²")  # 1.5 × ((1.2 + 0.8) / 2 + 2.4 + 2.9 + 2.2)

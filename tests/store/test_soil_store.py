@@ -1,4 +1,5 @@
-"""What the store promises about soil: tests of the first revision survive, works are kept as written, workings come back."""
+"""What the store promises about soil: tests of the first revision survive, works are kept as written, workings come
+back."""
 
 from __future__ import annotations
 
@@ -47,12 +48,27 @@ def test_tests_of_the_first_revision_keep_every_figure(first_revision: Engine) -
         for statement in (
             "INSERT INTO clients (id, name, contact) VALUES (1, 'c', '')",
             "INSERT INTO climates (id, name, depot, latitude_deg) VALUES (1, 'v', 1, 45)",
-            "INSERT INTO rule_sets (id, name, phosphorus_only_on_test, slow_share_min, quick_cap_g_m2, total_cap_g_m2, buffer_m, note) VALUES (1, 'r', 1, 0, 3, 5, 0, '')",
-            "INSERT INTO properties (id, client_id, climate_id, rule_set_id, name, units, plot_typed) VALUES (1, 1, 1, 1, 'p', 'metric', '')",
-            "INSERT INTO areas (id, property_id, name, kind, size_m2, low_m2, high_m2, size_confirmed, instrument, turn_deg, grass, upkeep, clippings_returned, irrigated, no_soil_test, version) "
-            "VALUES (1, 1, 'a', 'lawn', 10, 10, 10, 0, '', 0, 'bluegrass', 'low', 1, 0, 0, 1)",
-            "INSERT INTO soil_tests (id, area_id, taken_on, ph, phosphorus_mg_kg, potassium_mg_kg, unit_typed, extractant, organic_matter) VALUES (4, 1, '2025-10-02', 6.4, 38, 92, 'ppm', 'olsen', 0.03)",
-            "INSERT INTO soil_tests (id, area_id, taken_on, ph, phosphorus_mg_kg, potassium_mg_kg, unit_typed, extractant) VALUES (5, 1, '2022-10-02', 6.1, 20, 60, 'ppm', 'olsen')",
+            (
+                "INSERT INTO rule_sets (id, name, phosphorus_only_on_test, slow_share_min, quick_cap_g_m2,"
+                " total_cap_g_m2, buffer_m, note) VALUES (1, 'r', 1, 0, 3, 5, 0, '')"
+            ),
+            (
+                "INSERT INTO properties (id, client_id, climate_id, rule_set_id, name, units, plot_typed) VALUES (1, 1,"
+                " 1, 1, 'p', 'metric', '')"
+            ),
+            (
+                "INSERT INTO areas (id, property_id, name, kind, size_m2, low_m2, high_m2, size_confirmed, instrument,"
+                " turn_deg, grass, upkeep, clippings_returned, irrigated, no_soil_test, version) VALUES (1, 1, 'a',"
+                " 'lawn', 10, 10, 10, 0, '', 0, 'bluegrass', 'low', 1, 0, 0, 1)"
+            ),
+            (
+                "INSERT INTO soil_tests (id, area_id, taken_on, ph, phosphorus_mg_kg, potassium_mg_kg, unit_typed,"
+                " extractant, organic_matter) VALUES (4, 1, '2025-10-02', 6.4, 38, 92, 'ppm', 'olsen', 0.03)"
+            ),
+            (
+                "INSERT INTO soil_tests (id, area_id, taken_on, ph, phosphorus_mg_kg, potassium_mg_kg, unit_typed,"
+                " extractant) VALUES (5, 1, '2022-10-02', 6.1, 20, 60, 'ppm', 'olsen')"
+            ),
         ):
             connection.execute(text(statement))
         connection.commit()
@@ -195,7 +211,8 @@ def test_a_crown_on_the_sheet_forbids_tilling_under_it(demo_engine: Engine) -> N
 
 
 def test_uses_of_a_product_are_entries_rounds_and_jobs(demo_engine: Engine) -> None:
-    """The heath lawn's dolomitic lime: one dose down, one to come; a lawn's feed: what went down and its rounds to come."""
+    """The heath lawn's dolomitic lime: one dose down, one to come; a lawn's feed: what went down and its rounds to
+    come."""
     with reading(demo_engine) as session:
         heath = area_of(session, 6)
         assert heath is not None

@@ -48,7 +48,14 @@ def test_climates_rules_and_products_come_back_as_they_went_in(engine: Engine) -
     with writing(engine) as session:
         climate_id = climates.save_climate(session, BAY, depot=True).id
         rule_id = rules.save_rule_set(session, BYLAW, "a note").id
-        product_id = shelf.save_product(session, SLOW, label_min_typed="12 g/m²", label_max_typed="25 g/m²", yearly_max_typed="", rate_confirmed=False).id  # fmt: skip
+        product_id = shelf.save_product(
+            session,
+            SLOW,
+            label_min_typed="12 g/m²",
+            label_max_typed="25 g/m²",
+            yearly_max_typed="",
+            rate_confirmed=False,
+        ).id
         climates.save_climate(session, BAY, depot=True, climate_id=climate_id)
         rules.save_rule_set(session, BYLAW, "a note", rule_id)
         session.commit()
@@ -87,10 +94,24 @@ def test_a_log_entry_is_never_changed(demo_engine: Engine, statement: str) -> No
 
 def write(session: Any, key: str, amount: float = 2.0, corrects: int | None = None) -> EntryRow:
     return daybook.write_entry(
-        session, form_key=key, area_id=1, round_id=None, product_id=1, applied_on=date(2026, 5, 20), amount_kg=amount,
-        amount_typed="2 kg", covered_m2=400.0, covered_typed="400 m²", who="Wren", licence="", weather="", note="",
-        reason="", recorded_at=datetime(2026, 5, 20, tzinfo=UTC), corrects_id=corrects,
-    )  # fmt: skip
+        session,
+        form_key=key,
+        area_id=1,
+        round_id=None,
+        product_id=1,
+        applied_on=date(2026, 5, 20),
+        amount_kg=amount,
+        amount_typed="2 kg",
+        covered_m2=400.0,
+        covered_typed="400 m²",
+        who="Wren",
+        licence="",
+        weather="",
+        note="",
+        reason="",
+        recorded_at=datetime(2026, 5, 20, tzinfo=UTC),
+        corrects_id=corrects,
+    )
 
 
 def test_the_same_form_sent_twice_is_one_entry_and_stock_follows(demo_engine: Engine) -> None:
@@ -153,7 +174,19 @@ def test_two_writers_wait_for_each_other(demo_engine: Engine) -> None:
         thread.join()
     assert not failed
     with reading(demo_engine) as session:
-        assert len(session.scalars(select(EntryRow).where(EntryRow.form_key.like("%-%-%") | EntryRow.form_key.like("a-%") | EntryRow.form_key.like("b-%") | EntryRow.form_key.like("c-%"))).all()) >= 36  # fmt: skip
+        assert (
+            len(
+                session.scalars(
+                    select(EntryRow).where(
+                        EntryRow.form_key.like("%-%-%")
+                        | EntryRow.form_key.like("a-%")
+                        | EntryRow.form_key.like("b-%")
+                        | EntryRow.form_key.like("c-%")
+                    )
+                ).all()
+            )
+            >= 36
+        )
 
 
 def test_every_size_kept_is_the_size_measured(demo_engine: Engine) -> None:

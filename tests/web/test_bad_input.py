@@ -207,12 +207,28 @@ def test_all_faults_show_at_once(demo: Browser) -> None:
 @pytest.mark.parametrize(
     ("url", "form", "confirm"),
     [
-        ("/properties/1/areas/new/lawn", LAWN | {"size-outline": "range", "size-side_1": "2,500 m²", "size-side_2": "2,600 m²"}, "size-confirmed"),
-        ("/shelf/new", PRODUCT | {"label_min": "400 g/m²", "label_max": "450 g/m²", "grade": "1-0-0", "forms-urea": "1", "forms-slow_soluble": "", "yearly_max": ""}, "confirmed"),
+        (
+            "/properties/1/areas/new/lawn",
+            LAWN | {"size-outline": "range", "size-side_1": "2,500 m²", "size-side_2": "2,600 m²"},
+            "size-confirmed",
+        ),
+        (
+            "/shelf/new",
+            PRODUCT
+            | {
+                "label_min": "400 g/m²",
+                "label_max": "450 g/m²",
+                "grade": "1-0-0",
+                "forms-urea": "1",
+                "forms-slow_soluble": "",
+                "yearly_max": "",
+            },
+            "confirmed",
+        ),
         ("/almanac/climates/new", CLIMATE | {"latitude": "45.2 S"}, "confirmed"),
         ("/areas/1/log?round=2", ENTRY | {"product": "2", "amount": "1 kg", "reason": "ran out"}, "confirmed"),
     ],
-)  # fmt: skip
+)
 def test_a_doubt_is_asked_once_and_can_be_confirmed(
     demo: Browser, url: str, form: dict[str, str], confirm: str
 ) -> None:

@@ -112,5 +112,7 @@ def test_refusals_of_the_core_land_under_their_field_and_the_first_stands() -> N
     read.refuse(Doubtful("Sure?", field="size"), "lawn")
     read.refuse(DoesNotFit("Anywhere."))
     assert {name: (f.sentence, f.doubtful) for name, f in read.faults.items()} == {
-        "rate": ("First.", False), "lawn-size": ("Sure?", True), "form": ("Anywhere.", False),
-    }  # fmt: skip
+        "rate": ("First.", False),
+        "lawn-size": ("Sure?", True),
+        "form": ("Anywhere.", False),
+    }

@@ -24,22 +24,58 @@ from tests.web.forms import (
     RULES,
     TREE,
     WATER,
-)  # fmt: skip
+)
 
 NASTY = st.one_of(
     st.text(max_size=40),
-    st.sampled_from([
-        "", " ", "0", "-1", "1e999", "9" * 400, "NaN", "inf", "1/0", "⅓ m", "１２ m", "12\x00m", "<script>alert(1)</script>",
-        "'; DROP TABLE entries; --", "0.0000001 g/m²", "99999999999999999999", "2026-02-30", "0001-01-01", "9999-12-31",
-        "3 oz/1000", "4 lb/0", "12 m 6 ft", "--", "²", "1,2,3", "%s{}{{7*7}}", "m²", "🌱",
-    ]),
-)  # fmt: skip
+    st.sampled_from(
+        [
+            "",
+            " ",
+            "0",
+            "-1",
+            "1e999",
+            "9" * 400,
+            "NaN",
+            "inf",
+            "1/0",
+            "⅓ m",
+            "１２ m",
+            "12\x00m",
+            "<script>alert(1)</script>",
+            "'; DROP TABLE entries; --",
+            "0.0000001 g/m²",
+            "99999999999999999999",
+            "2026-02-30",
+            "0001-01-01",
+            "9999-12-31",
+            "3 oz/1000",
+            "4 lb/0",
+            "12 m 6 ft",
+            "--",
+            "²",
+            "1,2,3",
+            "%s{}{{7*7}}",
+            "m²",
+            "🌱",
+        ]
+    ),
+)
 ROUND = {"on_day": "2026-06-03", "product": "2", "rate": "12 g/m²", "reason": "x", "version": "1"}
 SOIL_TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
 LIMING = {
-    "way": "up", "target": "6.2", "product": "13", "placement": "surface", "depth": "10 cm", "method": "texture", "rule": "two-sieve",
-    "region": "warm", "first": "2026-05-27", "interval": "91", "start": "100 %",
-}  # fmt: skip
+    "way": "up",
+    "target": "6.2",
+    "product": "13",
+    "placement": "surface",
+    "depth": "10 cm",
+    "method": "texture",
+    "rule": "two-sieve",
+    "region": "warm",
+    "first": "2026-05-27",
+    "interval": "91",
+    "start": "100 %",
+}
 FORMS: list[tuple[str, dict[str, str]]] = [
     ("/properties/new", PROPERTY),
     ("/properties/1/areas/new/lawn", LAWN),
@@ -73,7 +109,13 @@ FORMS: list[tuple[str, dict[str, str]]] = [
     (
         "/areas/2/soil/tests/new",
         SOIL_TEST
-        | {"sand": "40", "silt": "40", "clay": "20", "advice-0-material": "lime", "advice-0-amount": "2 tons/acre"},
+        | {
+            "sand": "40",
+            "silt": "40",
+            "clay": "20",
+            "advice-0-material": "lime",
+            "advice-0-amount": "2 tons/acre",
+        },
     ),
     (
         "/areas/2/soil/probe",

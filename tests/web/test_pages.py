@@ -16,22 +16,85 @@ from tests.conftest import Browser
 from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY
 
 PAGES = (
-    "/areas/1/soil", "/areas/26/soil/ph", "/areas/3/soil/amend", "/areas/10/soil/water", "/areas/18/soil/leaves", "/areas/26/soil/colour",
-    "/areas/10/soil/nutrient", "/corrections/1", "/corrections/3", "/properties/1/soil/file", "/areas/6/log?job=2", "/soil-tests/2/edit",
-    "/", "/?day=2026-09-07", "/?day=2025-12-30", "/properties", "/properties/new", "/properties/1", "/properties/1/edit",
-    "/properties/1?area=2&round=3&working=round", "/properties/1?area=1&working=size", "/properties/1?area=1&working=need",
-    "/properties/2?working=release&round=2", "/properties/6?working=ledger", "/properties/7?area=12&day=2026-01-04",
-    "/properties/1?day=2031-01-01", "/properties/1?day=2028-02-29", "/properties/1/areas/new/lawn", "/areas/3/edit",
-    "/areas/1/soil/tests/new", "/areas/1/log", "/areas/1/log?round=2", "/areas/1/log?round=99", "/entries/1/correct",
-    "/shelf", "/shelf/1", "/shelf/8", "/shelf/new", "/shelf/9/edit", "/daybook", "/daybook.csv", "/almanac",
-    "/almanac/climates/2", "/almanac/climates/new", "/almanac/rules/1", "/almanac/rules/new", "/find", "/find?q=%25",
-    "/find?q=lawn", "/properties/1/site", "/properties/1/site?area=1&by=nitrogen", "/properties/4/site?by=job", "/properties/8/site?by=mulch",
-    "/properties/3/site?by=ph", "/properties/6/site?by=condition&area=37", "/properties/8", "/properties/1/walk", "/areas/1/walk/look",
-    "/areas/1/walk/sample", "/areas/1/looks", "/areas/19/edit", "/areas/17/edit", "/contexts/1", "/properties/1/contexts/new",
-    "/properties/2/areas/new/tree", "/properties/2/areas/new/hedge", "/properties/2/areas/new/patch?walk=1", "/properties/2/areas/new/container",
-    "/properties/1/files", "/properties/1/site.geojson", "/properties/1/site.geojson?frame=lonlat", "/properties/2/areas.csv",
-    "/almanac/plants", "/almanac/plants?q=maple&group=tree", "/almanac/plants?q=nothing", "/almanac/plants/rosa-hybrids", "/static/app.css", "/static/js/htmx.min.js",
-)  # fmt: skip
+    "/areas/1/soil",
+    "/areas/26/soil/ph",
+    "/areas/3/soil/amend",
+    "/areas/10/soil/water",
+    "/areas/18/soil/leaves",
+    "/areas/26/soil/colour",
+    "/areas/10/soil/nutrient",
+    "/corrections/1",
+    "/corrections/3",
+    "/properties/1/soil/file",
+    "/areas/6/log?job=2",
+    "/soil-tests/2/edit",
+    "/",
+    "/?day=2026-09-07",
+    "/?day=2025-12-30",
+    "/properties",
+    "/properties/new",
+    "/properties/1",
+    "/properties/1/edit",
+    "/properties/1?area=2&round=3&working=round",
+    "/properties/1?area=1&working=size",
+    "/properties/1?area=1&working=need",
+    "/properties/2?working=release&round=2",
+    "/properties/6?working=ledger",
+    "/properties/7?area=12&day=2026-01-04",
+    "/properties/1?day=2031-01-01",
+    "/properties/1?day=2028-02-29",
+    "/properties/1/areas/new/lawn",
+    "/areas/3/edit",
+    "/areas/1/soil/tests/new",
+    "/areas/1/log",
+    "/areas/1/log?round=2",
+    "/areas/1/log?round=99",
+    "/entries/1/correct",
+    "/shelf",
+    "/shelf/1",
+    "/shelf/8",
+    "/shelf/new",
+    "/shelf/9/edit",
+    "/daybook",
+    "/daybook.csv",
+    "/almanac",
+    "/almanac/climates/2",
+    "/almanac/climates/new",
+    "/almanac/rules/1",
+    "/almanac/rules/new",
+    "/find",
+    "/find?q=%25",
+    "/find?q=lawn",
+    "/properties/1/site",
+    "/properties/1/site?area=1&by=nitrogen",
+    "/properties/4/site?by=job",
+    "/properties/8/site?by=mulch",
+    "/properties/3/site?by=ph",
+    "/properties/6/site?by=condition&area=37",
+    "/properties/8",
+    "/properties/1/walk",
+    "/areas/1/walk/look",
+    "/areas/1/walk/sample",
+    "/areas/1/looks",
+    "/areas/19/edit",
+    "/areas/17/edit",
+    "/contexts/1",
+    "/properties/1/contexts/new",
+    "/properties/2/areas/new/tree",
+    "/properties/2/areas/new/hedge",
+    "/properties/2/areas/new/patch?walk=1",
+    "/properties/2/areas/new/container",
+    "/properties/1/files",
+    "/properties/1/site.geojson",
+    "/properties/1/site.geojson?frame=lonlat",
+    "/properties/2/areas.csv",
+    "/almanac/plants",
+    "/almanac/plants?q=maple&group=tree",
+    "/almanac/plants?q=nothing",
+    "/almanac/plants/rosa-hybrids",
+    "/static/app.css",
+    "/static/js/htmx.min.js",
+)
 
 
 @pytest.mark.parametrize("url", PAGES)
@@ -42,7 +105,9 @@ def test_every_page_answers_with_its_guards(demo: Browser, url: str) -> None:
     if answer.headers["content-type"].startswith("text/html"):
         assert not re.search(r"<script(?![^>]+src=)|\son\w+=|\sstyle=", answer.text)
         assert not re.search(r'(?:src|href|action)="(?:https?:)?//', answer.text)
-        assert answer.text.count("<form") - answer.text.count('method="get"') - answer.text.count('method="dialog"') <= answer.text.count('name="csrf"')  # fmt: skip
+        assert answer.text.count("<form") - answer.text.count('method="get"') - answer.text.count(
+            'method="dialog"'
+        ) <= answer.text.count('name="csrf"')
 
 
 @pytest.mark.parametrize(
@@ -148,7 +213,15 @@ def test_from_an_empty_database_to_a_logged_application_without_scripts(browser:
 
 
 def test_a_correction_stands_beside_what_it_corrects(demo: Browser) -> None:
-    form = {"form_key": "fix", "product": "2", "amount": "5.9 kg", "covered": "412 m²", "applied_on": "2026-04-15", "who": "Wren", "reason": "scale misread"}  # fmt: skip
+    form = {
+        "form_key": "fix",
+        "product": "2",
+        "amount": "5.9 kg",
+        "covered": "412 m²",
+        "applied_on": "2026-04-15",
+        "who": "Wren",
+        "reason": "scale misread",
+    }
     page = demo.get("/properties/1?area=1").text
     assert "6.21 kg" in page
     assert demo.post("/entries/1/correct", form, page="/entries/1/correct").status_code == 303
@@ -215,9 +288,17 @@ def test_the_fragments_that_convert_while_typing(demo: Browser) -> None:
     board = demo.post("/properties/2/areas/board/lawn", LAWN, page="/properties/2/areas/new/lawn").text
     assert "38 ft 6 in = 11.735 m" in board
     assert "<svg" in board
-    waiting = demo.post("/properties/2/areas/board/lawn", {"size-outline": "circle", "size-side_1": "x"}, page="/properties/2/areas/new/lawn").text  # fmt: skip
+    waiting = demo.post(
+        "/properties/2/areas/board/lawn",
+        {"size-outline": "circle", "size-side_1": "x"},
+        page="/properties/2/areas/new/lawn",
+    ).text
     assert "cannot be read" in waiting
-    half = demo.post("/properties/1/areas/board/lawn", {"size-outline": "rectangle", "size-side_1": "38 ft 6 in"}, page="/properties/1/areas/new/lawn").text  # fmt: skip
+    half = demo.post(
+        "/properties/1/areas/board/lawn",
+        {"size-outline": "rectangle", "size-side_1": "38 ft 6 in"},
+        page="/properties/1/areas/new/lawn",
+    ).text
     assert "38 ft 6 in = 11.735 m" in half
     assert "Width is needed" in half
     label = demo.post(

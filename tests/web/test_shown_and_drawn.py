@@ -304,10 +304,15 @@ def test_words_of_the_exchange_stand_clear_of_each_other(parts: list[float]) -> 
     assert drawn[0].words_x >= 0
 
 
-@pytest.mark.parametrize(("wettest", "units", "ticks"), [
-    (154.0, "metric", ["0", "50", "100", "150", "200"]), (154.0, "us", ["0", "2", "4", "6", "8"]), (640.0, "metric", ["0", "200", "400", "600", "800"]),
-    (9.0, "us", ["0", "0.1", "0.2", "0.3", "0.4"]),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("wettest", "units", "ticks"),
+    [
+        (154.0, "metric", ["0", "50", "100", "150", "200"]),
+        (154.0, "us", ["0", "2", "4", "6", "8"]),
+        (640.0, "metric", ["0", "200", "400", "600", "800"]),
+        (9.0, "us", ["0", "0.1", "0.2", "0.3", "0.4"]),
+    ],
+)
 def test_the_chart_of_water_reaches_over_its_highest_bar(wettest: float, units: Units, ticks: list[str]) -> None:
     """No month is cut off; bars stand in the proportion of their millimetres whatever the unit of the ticks."""
     chart = draw_water_year([("Jan", wettest / 2, wettest), *[("Feb", 3.0, 0.0)] * 11], units)

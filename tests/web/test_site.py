@@ -18,10 +18,17 @@ def text_of(browser: Browser, url: str) -> str:
     return html.unescape(re.sub(r"<[^>]+>", " ", browser.get(url).text))
 
 
-@pytest.mark.parametrize(("kind", "form", "size"), [
-    ("hedge", HEDGE, "57.6 m²"), ("tree", TREE, "106 m²"), ("container", POTS, "1.09 m²"),
-    ("container", {"name": "Tubs", "facts-count": "2", "facts-volume": "30 L"}, "0.178 m²"), ("bed", BED, "11.7 m²"), ("patch", PATCH, "4.47 m²"),
-])  # fmt: skip
+@pytest.mark.parametrize(
+    ("kind", "form", "size"),
+    [
+        ("hedge", HEDGE, "57.6 m²"),
+        ("tree", TREE, "106 m²"),
+        ("container", POTS, "1.09 m²"),
+        ("container", {"name": "Tubs", "facts-count": "2", "facts-volume": "30 L"}, "0.178 m²"),
+        ("bed", BED, "11.7 m²"),
+        ("patch", PATCH, "4.47 m²"),
+    ],
+)
 def test_every_kind_is_measured_and_opened_again(demo: Browser, kind: str, form: dict[str, str], size: str) -> None:
     answer = demo.post(f"/properties/1/areas/new/{kind}", form)
     assert answer.status_code == 303, re.findall(r'class="fault[^>]*>([^<]+)', answer.text)

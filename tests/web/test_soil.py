@@ -245,9 +245,18 @@ def test_a_test_of_a_deleted_area_is_out_of_reach(demo: Browser) -> None:
 
 
 LIMING = {
-    "way": "up", "target": "6.2", "product": "13", "placement": "surface", "depth": "10 cm", "method": "texture", "rule": "two-sieve",
-    "region": "warm", "first": "2026-05-27", "interval": "91", "start": "100 %",
-}  # fmt: skip
+    "way": "up",
+    "target": "6.2",
+    "product": "13",
+    "placement": "surface",
+    "depth": "10 cm",
+    "method": "texture",
+    "rule": "two-sieve",
+    "region": "warm",
+    "first": "2026-05-27",
+    "interval": "91",
+    "start": "100 %",
+}
 
 
 def product_id(engine: Engine, name: str) -> str:
@@ -396,7 +405,8 @@ def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
 
 
 def test_the_ladder_follows_what_was_done_and_what_was_tested(demo: Browser) -> None:
-    """The heath lawn's second lime is overdue: it counts from today; left out it counts for nothing; a test stands on the ladder."""
+    """The heath lawn's second lime is overdue: it counts from today; left out it counts for nothing; a test stands on
+    the ladder."""
     whole = re.compile(r"to ([\d.]+) \(between [\d.]+ and [\d.]+\) at the end of the ladder")
     late = page_of(demo, "/corrections/1")
     assert "What should be down and is not counts from today" in late
@@ -433,7 +443,8 @@ def test_an_area_without_ph_shows_what_its_neighbours_have(demo: Browser) -> Non
 
 
 def test_a_patch_is_read_as_the_turf_it_lies_in(demo: Browser) -> None:
-    """The bay lawn is warm-season grass: half its store may go (FAO-56 table 22), its coefficient 0.85 (table 12); so for its patch."""
+    """The bay lawn is warm-season grass: half its store may go (FAO-56 table 22), its coefficient 0.85 (table 12); so
+    for its patch."""
     made = demo.post("/properties/6/areas/new/patch", PATCH | {"parent": str(BAY_LAWN)})
     assert made.status_code == 303
     patch = re.search(r"area=(\d+)", made.headers["location"])
@@ -529,9 +540,18 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
 
 
 def test_gypsum_and_water_go_by_what_was_tested(demo: Browser) -> None:
-    """600 Ca, 60 Mg, 400 Na on a CEC of 6: 1.74 − 0.3 = 1.44 meq/100 g, × 111.9 g/m² of gypsum a meq in 10 cm of 1.3 kg/L."""
+    """600 Ca, 60 Mg, 400 Na on a CEC of 6: 1.74 − 0.3 = 1.44 meq/100 g, × 111.9 g/m² of gypsum a meq in 10 cm of 1.3
+    kg/L."""
     url = f"/areas/{ORCHARD}/soil"
-    sodic = TEST | {"taken_on": "2026-05-20", "ph": "8.2", "cec": "6", "ca": "600", "mg": "60", "na": "400", "confirmed": "on"}  # fmt: skip
+    sodic = TEST | {
+        "taken_on": "2026-05-20",
+        "ph": "8.2",
+        "cec": "6",
+        "ca": "600",
+        "mg": "60",
+        "na": "400",
+        "confirmed": "on",
+    }
     assert demo.post(f"{url}/tests/new", sodic).status_code == 303
     assert "Sodic: sodium holds 29%" in page_of(demo, url)
     assert "Work out the gypsum" in page_of(demo, url)
@@ -642,7 +662,10 @@ def test_a_new_lawn_is_watered_week_by_week(demo: Browser) -> None:
         assert said in html.unescape(demo.post(url, form | change, page=f"/areas/{NUMBER_3}/soil").text)
 
 
-REPORT = "Sample,Sampled,pH,Buffer pH,OM %,P ppm,K,Nitrate\nFront lawn,2026-05-02,7.4,,3.1,44,160,9\nNobody knows,2026-05-02,6.1,6.6,2.2,20,90,4\n"
+REPORT = (
+    "Sample,Sampled,pH,Buffer pH,OM %,P ppm,K,Nitrate\nFront lawn,2026-05-02,7.4,,3.1,44,160,9\nNobody"
+    " knows,2026-05-02,6.1,6.6,2.2,20,90,4\n"
+)
 
 
 def matched(answer: Any) -> dict[str, str]:
@@ -715,9 +738,19 @@ def test_files_that_are_no_report_are_refused(demo: Browser, sent: str, words: s
 def test_a_file_in_mixed_units_is_read_column_by_column(demo: Browser) -> None:
     sent = "Sample,pH,P lb/A,K (ppm)\nFront lawn,6.6,60,90\n"
     form = {
-        "laboratory": "Mixed Bench", "text": sent, "match": "1", "sampled_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3",
-        "role-0": "sample", "role-1": "ph", "role-2": "p", "role-3": "k", "area-0": "1", "buffer_method": "",
-    }  # fmt: skip
+        "laboratory": "Mixed Bench",
+        "text": sent,
+        "match": "1",
+        "sampled_on": "2026-05-02",
+        "unit": "ppm",
+        "extractant": "mehlich-3",
+        "role-0": "sample",
+        "role-1": "ph",
+        "role-2": "p",
+        "role-3": "k",
+        "area-0": "1",
+        "buffer_method": "",
+    }
     assert demo.post("/properties/1/soil/file", form).status_code == 303
     words = page_of(demo, "/areas/1/soil")
     assert "P adequate 30" in words
@@ -766,9 +799,20 @@ def test_the_simulated_laboratory_goes_the_same_way(demo: Browser) -> None:
 
 def test_bulk_material_and_lime_are_put_on_the_shelf(browser: Browser) -> None:
     lime = {
-        "name": "Greystone 88", "state": "solid", "family": "lime", "grade": "0-0-0", "label_min": "50 g/m²", "label_max": "250 g/m²", "interval": "60",
-        "packs-0-size": "25 kg", "packs-0-price": "8", "soil-lime_kind": "calcitic", "soil-neutralising": "104 %", "soil-sieves-m8": "98", "soil-sieves-m60": "60",
-    }  # fmt: skip
+        "name": "Greystone 88",
+        "state": "solid",
+        "family": "lime",
+        "grade": "0-0-0",
+        "label_min": "50 g/m²",
+        "label_max": "250 g/m²",
+        "interval": "60",
+        "packs-0-size": "25 kg",
+        "packs-0-price": "8",
+        "soil-lime_kind": "calcitic",
+        "soil-neutralising": "104 %",
+        "soil-sieves-m8": "98",
+        "soil-sieves-m60": "60",
+    }
     made = browser.post("/shelf/new", lime)
     assert made.status_code == 303
     words = page_of(browser, made.headers["location"])
@@ -781,9 +825,19 @@ def test_bulk_material_and_lime_are_put_on_the_shelf(browser: Browser) -> None:
         browser.post("/shelf/new", lime | {"soil-neutralising": "940"}).text, "soil-neutralising"
     )
     compost = lime | {
-        "name": "Leafblack", "family": "bulk", "density": "0.6", "label_min": "0.5 kg/m²", "label_max": "40 kg/m²", "packs-0-size": "1 m³", "packs-0-price": "40",
-        "soil-lime_kind": "", "soil-neutralising": "", "soil-sieves-m8": "", "soil-sieves-m60": "", "soil-material": "compost",
-    }  # fmt: skip
+        "name": "Leafblack",
+        "family": "bulk",
+        "density": "0.6",
+        "label_min": "0.5 kg/m²",
+        "label_max": "40 kg/m²",
+        "packs-0-size": "1 m³",
+        "packs-0-price": "40",
+        "soil-lime_kind": "",
+        "soil-neutralising": "",
+        "soil-sieves-m8": "",
+        "soil-sieves-m60": "",
+        "soil-material": "compost",
+    }
     made = browser.post("/shelf/new", compost)
     assert made.status_code == 303
     assert "Bulk density 0.6" in page_of(browser, made.headers["location"])

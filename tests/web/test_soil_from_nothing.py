@@ -18,31 +18,83 @@ SOUTH = {"name": "Own bay", "latitude": "37.4 S", "last_frost": "", "first_frost
     for n in range(12)
 }
 PLACE = (
-    {"client": "Orla Pinch", "name": "Pinch Cottage", "units": "us", "plot": "0.3 acre", "climate_id": "own", "rule_set_id": "own"}
+    {
+        "client": "Orla Pinch",
+        "name": "Pinch Cottage",
+        "units": "us",
+        "plot": "0.3 acre",
+        "climate_id": "own",
+        "rule_set_id": "own",
+    }
     | {f"climate-{key}": value for key, value in SOUTH.items()}
     | {f"rules-{key}": value for key, value in RULES.items()}
-)  # fmt: skip
+)
 BED = {
-    "name": "Kitchen bed", "size-outline": "rectangle", "size-side_1": "25 ft", "size-side_2": "20 ft", "instrument": "tape",
-    "facts-texture": "loam", "facts-bare": "yes", "facts-fizz": "none",
-}  # fmt: skip
+    "name": "Kitchen bed",
+    "size-outline": "rectangle",
+    "size-side_1": "25 ft",
+    "size-side_2": "20 ft",
+    "instrument": "tape",
+    "facts-texture": "loam",
+    "facts-bare": "yes",
+    "facts-fizz": "none",
+}
 LIME = {
-    "name": "Greystone 94", "state": "solid", "family": "lime", "grade": "0-0-0", "label_min": "10 lb/1000 ft²", "label_max": "100 lb/1000 ft²",
-    "interval": "60", "packs-0-size": "50 lb", "packs-0-price": "6", "soil-lime_kind": "calcitic", "soil-neutralising": "94 %", "soil-moisture": "1 %",
-    "soil-sieves-m8": "98", "soil-sieves-m60": "64",
-}  # fmt: skip
+    "name": "Greystone 94",
+    "state": "solid",
+    "family": "lime",
+    "grade": "0-0-0",
+    "label_min": "10 lb/1000 ft²",
+    "label_max": "100 lb/1000 ft²",
+    "interval": "60",
+    "packs-0-size": "50 lb",
+    "packs-0-price": "6",
+    "soil-lime_kind": "calcitic",
+    "soil-neutralising": "94 %",
+    "soil-moisture": "1 %",
+    "soil-sieves-m8": "98",
+    "soil-sieves-m60": "64",
+}
 SULPHUR = {
-    "name": "Seamdust 90", "state": "solid", "family": "sulphur", "grade": "0-0-0", "label_min": "1 lb/1000 ft²", "label_max": "25 lb/1000 ft²",
-    "interval": "60", "packs-0-size": "50 lb", "packs-0-price": "24", "others-S": "90", "soil-sulphur": "90 %",
-}  # fmt: skip
+    "name": "Seamdust 90",
+    "state": "solid",
+    "family": "sulphur",
+    "grade": "0-0-0",
+    "label_min": "1 lb/1000 ft²",
+    "label_max": "25 lb/1000 ft²",
+    "interval": "60",
+    "packs-0-size": "50 lb",
+    "packs-0-price": "24",
+    "others-S": "90",
+    "soil-sulphur": "90 %",
+}
 REPORT = {
-    "taken_on": "2026-04-02", "laboratory": "Own desk", "unit": "lb/acre", "extractant": "mehlich-3", "buffer_method": "smp", "ph": "5.2",
-    "buffer_ph": "6.2", "p": "60", "k": "180", "ca": "1500", "mg": "180", "organic_matter": "3.1 %", "depth": "8 in",
-}  # fmt: skip
+    "taken_on": "2026-04-02",
+    "laboratory": "Own desk",
+    "unit": "lb/acre",
+    "extractant": "mehlich-3",
+    "buffer_method": "smp",
+    "ph": "5.2",
+    "buffer_ph": "6.2",
+    "p": "60",
+    "k": "180",
+    "ca": "1500",
+    "mg": "180",
+    "organic_matter": "3.1 %",
+    "depth": "8 in",
+}
 RAISE = {
-    "way": "up", "target": "6.5", "placement": "tilled", "depth": "8 in", "method": "buffer", "rule": "two-sieve", "region": "cool",
-    "first": "2026-04-20", "interval": "60", "start": "100 %",
-}  # fmt: skip
+    "way": "up",
+    "target": "6.5",
+    "placement": "tilled",
+    "depth": "8 in",
+    "method": "buffer",
+    "rule": "two-sieve",
+    "region": "cool",
+    "first": "2026-04-20",
+    "interval": "60",
+    "start": "100 %",
+}
 POUND_ACRE = 453.59237 / 4046.8564224
 POUND_THOUSAND = 453.59237 / 92.90304
 
@@ -107,7 +159,8 @@ def test_sulphur_is_compared_by_the_pound(cottage: Browser) -> None:
 def test_lime_in_pounds_for_a_bed_worked_by_hand(cottage: Browser) -> None:
     """SMP 6.2 to 6.5 is 6.4 short tons/acre of 90 % lime in 8 in; this lime is 0.94 × (0.98 + 0.64)/2 × 0.99 effective.
 
-    6.4 × 2000 lb/acre × 0.9 ÷ 0.7538 is 15,283 lb/acre, 351 lb/1000 ft², 175 lb on 500 ft²: four times under 100 lb/1000.
+    6.4 × 2000 lb/acre × 0.9 ÷ 0.7538 is 15,283 lb/acre, 351 lb/1000 ft², 175 lb on 500 ft²: four times under 100
+    lb/1000.
     """
     assert cottage.post("/areas/1/soil/tests/new", REPORT).status_code == 303
     soil = words_of(cottage, "/areas/1/soil")
@@ -190,8 +243,13 @@ def test_a_logged_dose_closes_its_job_and_asks_for_a_new_test(cottage: Browser) 
     key = re.search(r'name="form_key" value="([^"]+)"', opened)
     assert key is not None
     entry = {
-        "form_key": key[1], "product": "1", "amount": "44 lb", "covered": "500 ft²", "applied_on": "2026-04-10", "who": "Orla",
-    }  # fmt: skip
+        "form_key": key[1],
+        "product": "1",
+        "amount": "44 lb",
+        "covered": "500 ft²",
+        "applied_on": "2026-04-10",
+        "who": "Orla",
+    }
     assert cottage.post(link[1], entry).status_code == 303
     after = words_of(cottage, page)
     assert "Lime 1 of 4 done" in after
@@ -201,17 +259,38 @@ def test_a_logged_dose_closes_its_job_and_asks_for_a_new_test(cottage: Browser) 
     assert "Test again first" in html.unescape(again.text)
     assert cottage.post("/areas/1/soil/tests/new", REPORT | {"taken_on": "2026-04-10", "ph": "5.3"}).status_code == 303
     too_soon = cottage.post("/areas/1/soil/ph", RAISE | {"product": "1"}, page="/areas/1/soil")
-    assert "What went down 10 April 2026 lies 10 days from 20 April 2026; the label of Greystone 94 asks for 60" in html.unescape(too_soon.text)  # fmt: skip
+    assert (
+        "What went down 10 April 2026 lies 10 days from 20 April 2026; the label of Greystone 94 asks for 60"
+        in html.unescape(too_soon.text)
+    )
     later = cottage.post("/areas/1/soil/ph", RAISE | {"product": "1", "first": "2026-06-09"}, page="/areas/1/soil")
     assert later.status_code == 303  # tested on the day, after the dose was judged enough
 
 
 def test_a_test_of_every_measure_comes_back_as_it_was_typed(cottage: Browser) -> None:
     full = REPORT | {
-        "unit": "ppm", "s": "12", "fe": "80", "mn": "20", "zn": "3", "cu": "1.5", "b": "0.6", "na": "30", "al": "700", "cec": "9.5", "salts": "0.6",
-        "sand": "45", "silt": "35", "clay": "20", "free_lime": "0.5", "ca": "1,250", "note": "north half",
-        "advice-0-material": "lime", "advice-0-amount": "2 tons/acre", "advice-1-material": "potash", "advice-1-amount": "2 lb/1000 ft²",
-    }  # fmt: skip
+        "unit": "ppm",
+        "s": "12",
+        "fe": "80",
+        "mn": "20",
+        "zn": "3",
+        "cu": "1.5",
+        "b": "0.6",
+        "na": "30",
+        "al": "700",
+        "cec": "9.5",
+        "salts": "0.6",
+        "sand": "45",
+        "silt": "35",
+        "clay": "20",
+        "free_lime": "0.5",
+        "ca": "1,250",
+        "note": "north half",
+        "advice-0-material": "lime",
+        "advice-0-amount": "2 tons/acre",
+        "advice-1-material": "potash",
+        "advice-1-amount": "2 lb/1000 ft²",
+    }
     made = cottage.post("/areas/1/soil/tests/new", full | {"confirmed": "on"})
     assert made.status_code == 303, re.findall(r'class="fault[^>]*>([^<]+)', made.text)
     soil = cottage.get("/areas/1/soil").text

@@ -267,7 +267,8 @@ def rainfall(text: str, bare_unit: str = "mm", field: str = "rain") -> Typed:
 
 
 def charge_in_water(text: str, equivalent_mg: float, field: str = "ion") -> Typed:
-    """meq/L of an ion from ``5.1``, ``5.1 meq/L``, ``117 mg/L`` or ``117 ppm``; 0 to 600. ``equivalent_mg``: mass of 1 meq."""
+    """meq/L of an ion from ``5.1``, ``5.1 meq/L``, ``117 mg/L`` or ``117 ppm``; 0 to 600. ``equivalent_mg``: mass of
+    1 meq."""
     found = re.fullmatch(rf"({_NUMBER})\s*(meq/l|mmolc/l|mg/l|ppm)?", text.strip().lower())
     if found is None:
         raise NotUnderstood(

@@ -61,7 +61,9 @@ PACERS = (("Wren", 50, "38 m"), ("Oda", 40, "27 m"))
 
 
 def _hedge(name: str, plant: str, run: str, width: str, at: Spot, height: str, **more: str) -> DemoArea:
-    return DemoArea("hedge", name, at, {"plant": plant, "run": run, "width": width, "margin": "0.3 m", "height": height, **more})  # fmt: skip
+    return DemoArea(
+        "hedge", name, at, {"plant": plant, "run": run, "width": width, "margin": "0.3 m", "height": height, **more}
+    )
 
 
 def _tree(name: str, plant: str, stems: str, crown: str, at: Spot, **more: str) -> DemoArea:
@@ -77,29 +79,83 @@ GARDENS: dict[str, Garden] = {
     "Quillfeather House": Garden(
         (
             ("boundary", DemoShape("rectangle", ("72 m", "57 m"), at=(36, 28.5, 0), name="Boundary")),
-            ("building", DemoShape("polygon", rows="0\t0\n18\t0\n18\t7\n12\t7\n12\t11\n0\t11", at=(52, 31, 0), name="House")),
+            (
+                "building",
+                DemoShape("polygon", rows="0\t0\n18\t0\n18\t7\n12\t7\n12\t11\n0\t11", at=(52, 31, 0), name="House"),
+            ),
             ("building", DemoShape("rectangle", ("6 m", "4 m"), at=(66, 52, 0), name="Shed")),
-            ("paving", DemoShape("polygon", rows="0\t0\n4\t0\n4\t24\n14\t24\n14\t28\n0\t28", at=(35, 14, 0), name="Drive")),
+            (
+                "paving",
+                DemoShape("polygon", rows="0\t0\n4\t0\n4\t24\n14\t24\n14\t28\n0\t28", at=(35, 14, 0), name="Drive"),
+            ),
         ),
         (
-            DemoArea("patch", "Trench strip", (54, 6.4, 8), {"cause": "trench", "treatment": "core and compost, no extra feed", "pair": "Front lawn beside it"},
-                     DemoShape("rectangle", ("9 m", "1.2 m")), "Front lawn"),
+            DemoArea(
+                "patch",
+                "Trench strip",
+                (54, 6.4, 8),
+                {"cause": "trench", "treatment": "core and compost, no extra feed", "pair": "Front lawn beside it"},
+                DemoShape("rectangle", ("9 m", "1.2 m")),
+                "Front lawn",
+            ),
             _hedge("Yew hedge", "Taxus baccata", "38 m", "1.2 m", (1.4, 30, 90), "1.9 m", wind="open"),
             _tree("North maple", "Acer × freemanii", "32 cm", "7.5 m", (13, 33, 0), stage="2", hard_edge="no"),
             _tree("South maple", "Acer × freemanii", "24 cm; 19 cm", "6 m", (9, 23, 0), stage="2"),
-            DemoArea("bed", "Rose bed", (19, 27, 0), {"plants": "14 × Rosa hybrids", "mulch_kind": "compost", "mulch_depth": "4 cm", "sun": "7"},
-                     DemoShape("ellipse", ("9 m", "4 m"))),
-            DemoArea("bed", "Long border", (15, 4, 0), {"plants": "26 × Hemerocallis hybrids\n9 × Lavandula angustifolia\n5 × Rosa hybrids\n12 × Geranium", "mulch_kind": "bark", "mulch_depth": "3 cm"},
-                     DemoShape("widths", ("3.4 m",), "1.2\n2.6\n3.4\n3.9\n3.6\n2.8\n2.2\n0.8")),
+            DemoArea(
+                "bed",
+                "Rose bed",
+                (19, 27, 0),
+                {"plants": "14 × Rosa hybrids", "mulch_kind": "compost", "mulch_depth": "4 cm", "sun": "7"},
+                DemoShape("ellipse", ("9 m", "4 m")),
+            ),
+            DemoArea(
+                "bed",
+                "Long border",
+                (15, 4, 0),
+                {
+                    "plants": "26 × Hemerocallis hybrids\n9 × Lavandula angustifolia\n5 × Rosa hybrids\n12 × Geranium",
+                    "mulch_kind": "bark",
+                    "mulch_depth": "3 cm",
+                },
+                DemoShape("widths", ("3.4 m",), "1.2\n2.6\n3.4\n3.9\n3.6\n2.8\n2.2\n0.8"),
+            ),
         ),
         {"Front lawn": (54.5, 12, 0), "Orchard lawn": (23, 47, 0)},
         (
-            DemoLook("North maple", date(2025, 8, 19), "Wren", {"colour": 2, "note": "paler than the limes across the lane"}),
+            DemoLook(
+                "North maple", date(2025, 8, 19), "Wren", {"colour": 2, "note": "paler than the limes across the lane"}
+            ),
             DemoLook("North maple", date(2026, 5, 12), "Wren", {"colour": 3, "note": "green veins on the new leaves"}),
-            DemoLook("Front lawn", date(2026, 4, 15), "Wren", {"colour": 2, "bare": 0.02, "thatch_mm": 11.0, "probe_mm": 140.0, "dry_spots": "few"}),
-            DemoLook("Front lawn", date(2026, 5, 12), "Wren", {"colour": 1, "bare": 0.01, "thatch_mm": 11.0, "probe_mm": 150.0, "dry_spots": "none"}),
-            DemoLook("Trench strip", date(2026, 5, 12), "Wren", {"colour": 2, "bare": 0.2, "probe_mm": 60.0, "root_mm": 45.0, "note": "roots half as long as beside it"}),
-            DemoLook("Orchard lawn", date(2026, 5, 12), "Wren", {"colour": 2, "probe_mm": 70.0, "note": "probe stops at clay"}),
+            DemoLook(
+                "Front lawn",
+                date(2026, 4, 15),
+                "Wren",
+                {"colour": 2, "bare": 0.02, "thatch_mm": 11.0, "probe_mm": 140.0, "dry_spots": "few"},
+            ),
+            DemoLook(
+                "Front lawn",
+                date(2026, 5, 12),
+                "Wren",
+                {"colour": 1, "bare": 0.01, "thatch_mm": 11.0, "probe_mm": 150.0, "dry_spots": "none"},
+            ),
+            DemoLook(
+                "Trench strip",
+                date(2026, 5, 12),
+                "Wren",
+                {
+                    "colour": 2,
+                    "bare": 0.2,
+                    "probe_mm": 60.0,
+                    "root_mm": 45.0,
+                    "note": "roots half as long as beside it",
+                },
+            ),
+            DemoLook(
+                "Orchard lawn",
+                date(2026, 5, 12),
+                "Wren",
+                {"colour": 2, "probe_mm": 70.0, "note": "probe stops at clay"},
+            ),
             DemoLook("Rose bed", date(2026, 5, 12), "Wren", {"colour": 1, "mulch_mm": 30.0, "weeds": "few"}),
             DemoLook("Long border", date(2026, 5, 12), "Wren", {"colour": 1, "mulch_mm": 22.0, "weeds": "many"}),
         ),
@@ -111,68 +167,175 @@ GARDENS: dict[str, Garden] = {
             ("paving", DemoShape("rectangle", ("78 m", "2 m"), at=(38, 13.4, 0), name="Path")),
         ),
         (
-            DemoArea("patch", "Play corner", (10.9, 6.9, 0), {"cause": "worn", "treatment": "overseed after the fête"}, DemoShape("sector", ("8 ft", "90")), "No. 1"),
-            _tree("Street tree", "Tilia cordata", "4 in", "9 ft", (70, 1.5, 0), trunk_by="caliper", hard_surface="2 m²"),
+            DemoArea(
+                "patch",
+                "Play corner",
+                (10.9, 6.9, 0),
+                {"cause": "worn", "treatment": "overseed after the fête"},
+                DemoShape("sector", ("8 ft", "90")),
+                "No. 1",
+            ),
+            _tree(
+                "Street tree", "Tilia cordata", "4 in", "9 ft", (70, 1.5, 0), trunk_by="caliper", hard_surface="2 m²"
+            ),
         ),
-        {"No. 1": (6.5, 8.8, 0), "No. 2": (19.5, 8.3, 0), "No. 3": (32, 9, 0), "No. 4": (44, 8.8, 0), "No. 5": (56.5, 8.6, 0), "No. 6": (69.5, 8.9, 0)},
+        {
+            "No. 1": (6.5, 8.8, 0),
+            "No. 2": (19.5, 8.3, 0),
+            "No. 3": (32, 9, 0),
+            "No. 4": (44, 8.8, 0),
+            "No. 5": (56.5, 8.6, 0),
+            "No. 6": (69.5, 8.9, 0),
+        },
         (
-            DemoLook("No. 1", date(2026, 5, 18), "Tobias", {"colour": 2, "probe_mm": 120.0, "note": "12 cm of soil, then hard"}),
+            DemoLook(
+                "No. 1",
+                date(2026, 5, 18),
+                "Tobias",
+                {"colour": 2, "probe_mm": 120.0, "note": "12 cm of soil, then hard"},
+            ),
             DemoLook("No. 3", date(2026, 5, 18), "Tobias", {"colour": 3, "bare": 0.15, "probe_mm": 110.0}),
         ),
     ),
     "Gorse End": Garden(
-        (("building", DemoShape("rectangle", ("10 m", "7 m"), at=(36, 16, 10), name="Cottage")),
-         ("paving", DemoShape("trapezium", ("8 m", "4 m", "4 m"), at=(35, 9.5, 10), name="Terrace"))),
         (
-            DemoArea("bed", "Azalea bank", (12, 31, 0), {"plants": "17 × Rhododendron (azalea group)\n6 × Pieris japonica", "mulch_kind": "bark", "mulch_depth": "6 cm", "slope": "1:4"},
-                     DemoShape("radial", rows="0\t3.1\n60\t4.4\n120\t6.2\n180\t3.0\n240\t5.1\n300\t4.2")),
-            DemoArea("bed", "Blueberry rows", (27, 26.4, 0), {"plants": "12 × Vaccinium corymbosum", "mulch_kind": "chips", "mulch_depth": "8 cm"}, DemoShape("trapezium", ("11 m", "8 m", "5 m"))),
-            DemoArea("bed", "Hydrangea row", (27.5, 22.3, 10), {"plants": "9 × Hydrangea macrophylla", "mulch_kind": "bark", "mulch_depth": "5 cm"}, DemoShape("rectangle", ("14 m", "1.6 m"))),
-            DemoArea("patch", "Mossy shade", (6.5, 16, 0), {"cause": "shade"}, DemoShape("circle", ("4.5 m",)), "Heath lawn"),
+            ("building", DemoShape("rectangle", ("10 m", "7 m"), at=(36, 16, 10), name="Cottage")),
+            ("paving", DemoShape("trapezium", ("8 m", "4 m", "4 m"), at=(35, 9.5, 10), name="Terrace")),
+        ),
+        (
+            DemoArea(
+                "bed",
+                "Azalea bank",
+                (12, 31, 0),
+                {
+                    "plants": "17 × Rhododendron (azalea group)\n6 × Pieris japonica",
+                    "mulch_kind": "bark",
+                    "mulch_depth": "6 cm",
+                    "slope": "1:4",
+                },
+                DemoShape("radial", rows="0\t3.1\n60\t4.4\n120\t6.2\n180\t3.0\n240\t5.1\n300\t4.2"),
+            ),
+            DemoArea(
+                "bed",
+                "Blueberry rows",
+                (27, 26.4, 0),
+                {"plants": "12 × Vaccinium corymbosum", "mulch_kind": "chips", "mulch_depth": "8 cm"},
+                DemoShape("trapezium", ("11 m", "8 m", "5 m")),
+            ),
+            DemoArea(
+                "bed",
+                "Hydrangea row",
+                (27.5, 22.3, 10),
+                {"plants": "9 × Hydrangea macrophylla", "mulch_kind": "bark", "mulch_depth": "5 cm"},
+                DemoShape("rectangle", ("14 m", "1.6 m")),
+            ),
+            DemoArea(
+                "patch", "Mossy shade", (6.5, 16, 0), {"cause": "shade"}, DemoShape("circle", ("4.5 m",)), "Heath lawn"
+            ),
             _tree("Old pine", "Pinus sylvestris", "1.52 m", "8 m", (2, 27, 0), trunk_by="circumference"),
         ),
         {"Heath lawn": (12, 13, 0)},
         (
-            DemoLook("Hydrangea row", date(2026, 5, 20), "Imke", {"colour": 1, "ph": 5.4, "spot": "third plant from the east", "note": "client wants blue"}),
+            DemoLook(
+                "Hydrangea row",
+                date(2026, 5, 20),
+                "Imke",
+                {"colour": 1, "ph": 5.4, "spot": "third plant from the east", "note": "client wants blue"},
+            ),
             DemoLook("Mossy shade", date(2026, 5, 20), "Imke", {"colour": 2, "bare": 0.3}),
         ),
     ),
     "Ostrey Almshouses": Garden(
         (
-            ("water", DemoShape("polygon", rows="0\t0\n30\t1.5\n64\t0\n64\t3\n30\t4.5\n0\t3", at=(30, -2.75, 0), name="the Ouselet")),
+            (
+                "water",
+                DemoShape(
+                    "polygon", rows="0\t0\n30\t1.5\n64\t0\n64\t3\n30\t4.5\n0\t3", at=(30, -2.75, 0), name="the Ouselet"
+                ),
+            ),
             ("building", DemoShape("rectangle", ("44 m", "7 m"), at=(29, 33, 0), name="Almshouses")),
             ("paving", DemoShape("rectangle", ("44 m", "1.8 m"), at=(29, 28.4, 0), name="Walk")),
         ),
         (
             _hedge("Hornbeam hedge", "Carpinus betulus", "64 m", "0.9 m", (30, 39.5, 0), "2.2 m"),
-            DemoArea("bed", "Daylily drift", (58, 19, 0), {"plants": "180 × Hemerocallis hybrids", "mulch_kind": "none"},
-                     DemoShape("traverse", rows="20\t12.1\n95\t7.4\n185\t9.9\n228\t5.4\n288\t6.8"), instrument="wheel"),
+            DemoArea(
+                "bed",
+                "Daylily drift",
+                (58, 19, 0),
+                {"plants": "180 × Hemerocallis hybrids", "mulch_kind": "none"},
+                DemoShape("traverse", rows="20\t12.1\n95\t7.4\n185\t9.9\n228\t5.4\n288\t6.8"),
+                instrument="wheel",
+            ),
         ),
         {"Stream lawn": (25, 12, 0)},
         (DemoLook("Daylily drift", date(2026, 5, 6), "Imke", {"colour": 1, "weeds": "few", "note": "leaves half up"}),),
     ),
     "Drayman's Green": Garden(
-        (("paving", DemoShape("rectangle", ("132 m", "3 m"), at=(66, -2, 0), name="High street")),
-         ("building", DemoShape("rectangle", ("14 m", "9 m"), at=(142, 14, 0), name="Drayman's inn"))),
         (
-            DemoArea("bed", "Jubilee ring", (66, 48, 0), {"plants": "60 × Salvia nemorosa\n8 × Rosa hybrids", "mulch_kind": "living", "mulch_depth": "7 cm"}, DemoShape("ring", ("17 m", "11 m"))),
-            DemoArea("bed", "War-memorial bed", (16, 88, 0), {"plants": "24 × Begonia", "mulch_kind": "none"}, DemoShape("circumference", ("18.8 m",))),
+            ("paving", DemoShape("rectangle", ("132 m", "3 m"), at=(66, -2, 0), name="High street")),
+            ("building", DemoShape("rectangle", ("14 m", "9 m"), at=(142, 14, 0), name="Drayman's inn")),
+        ),
+        (
+            DemoArea(
+                "bed",
+                "Jubilee ring",
+                (66, 48, 0),
+                {"plants": "60 × Salvia nemorosa\n8 × Rosa hybrids", "mulch_kind": "living", "mulch_depth": "7 cm"},
+                DemoShape("ring", ("17 m", "11 m")),
+            ),
+            DemoArea(
+                "bed",
+                "War-memorial bed",
+                (16, 88, 0),
+                {"plants": "24 × Begonia", "mulch_kind": "none"},
+                DemoShape("circumference", ("18.8 m",)),
+            ),
             _tree("Lime 1", "Tilia cordata", "62 cm", "11 m", (30, 94, 0), zone_by="dripline"),
             _tree("Lime 2", "Tilia cordata", "58 cm", "10 m", (60, 95, 0), zone_by="dripline"),
             _tree("Lime 3", "Tilia cordata", "66 cm", "12 m", (92, 94, 0), zone_by="dripline"),
-            DemoArea("bed", "Cricket square margin", (104, 30, 0), {"mulch_kind": "none"},
-                     DemoShape("lonlat", rows="7.43180\t45.21120\n7.43192\t45.21124\n7.43186\t45.21133\n7.43174\t45.21129"), instrument="gps"),
+            DemoArea(
+                "bed",
+                "Cricket square margin",
+                (104, 30, 0),
+                {"mulch_kind": "none"},
+                DemoShape("lonlat", rows="7.43180\t45.21120\n7.43192\t45.21124\n7.43186\t45.21133\n7.43174\t45.21129"),
+                instrument="gps",
+            ),
         ),
         {"Village green": (66, 48, 0)},
-        (DemoLook("Village green", date(2026, 5, 4), "Oda", {"colour": 1, "bare": 0.05, "thatch_mm": 22.0, "probe_mm": 90.0}),),
+        (
+            DemoLook(
+                "Village green",
+                date(2026, 5, 4),
+                "Oda",
+                {"colour": 1, "bare": 0.05, "thatch_mm": 22.0, "probe_mm": 90.0},
+            ),
+        ),
         (7.4310, 45.2108),
     ),
     "Shearwater Row 7": Garden(
-        (("building", DemoShape("rectangle", ("12 m", "8 m"), at=(12, 20, 0), name="Bungalow")),
-         ("paving", DemoShape("rectangle", ("12 m", "2.5 m"), at=(12, 14.7, 0), name="Deck"))),
         (
-            DemoArea("patch", "Dry crown", (17, 6.5, 20), {"cause": "dry", "treatment": "wetting agent", "pair": "Dry corner"}, DemoShape("offsets-simpson", ("1.5 m",), "0\n2.2\n3.1\n2.9\n0"), "Bay lawn", instrument="wheel"),
-            DemoArea("patch", "Dry corner", (6, 4.5, 0), {"cause": "dry", "treatment": "none: left to compare"}, DemoShape("triangle", ("4 m", "3.5 m", "3 m")), "Bay lawn"),
+            ("building", DemoShape("rectangle", ("12 m", "8 m"), at=(12, 20, 0), name="Bungalow")),
+            ("paving", DemoShape("rectangle", ("12 m", "2.5 m"), at=(12, 14.7, 0), name="Deck")),
+        ),
+        (
+            DemoArea(
+                "patch",
+                "Dry crown",
+                (17, 6.5, 20),
+                {"cause": "dry", "treatment": "wetting agent", "pair": "Dry corner"},
+                DemoShape("offsets-simpson", ("1.5 m",), "0\n2.2\n3.1\n2.9\n0"),
+                "Bay lawn",
+                instrument="wheel",
+            ),
+            DemoArea(
+                "patch",
+                "Dry corner",
+                (6, 4.5, 0),
+                {"cause": "dry", "treatment": "none: left to compare"},
+                DemoShape("triangle", ("4 m", "3.5 m", "3 m")),
+                "Bay lawn",
+            ),
         ),
         {"Bay lawn": (12, 6.8, 0)},
         (
@@ -183,32 +346,89 @@ GARDENS: dict[str, Garden] = {
         ),
     ),
     "Pelorus Lodge": Garden(
-        (("building", DemoShape("rectangle", ("18 m", "10 m"), at=(22, 40, 0), name="Lodge")),
-         ("paving", DemoShape("rectangle", ("18 m", "4 m"), at=(22, 32.5, 0), name="Veranda"))),
         (
-            DemoArea("hedge", "Lilly pilly hedge", (41, 22, 90), {"plant": "Syzygium smithii", "plants": "44", "spacing": "0.8 m", "width": "1 m", "margin": "0.3 m", "height": "2.4 m"}),
+            ("building", DemoShape("rectangle", ("18 m", "10 m"), at=(22, 40, 0), name="Lodge")),
+            ("paving", DemoShape("rectangle", ("18 m", "4 m"), at=(22, 32.5, 0), name="Veranda")),
+        ),
+        (
+            DemoArea(
+                "hedge",
+                "Lilly pilly hedge",
+                (41, 22, 90),
+                {
+                    "plant": "Syzygium smithii",
+                    "plants": "44",
+                    "spacing": "0.8 m",
+                    "width": "1 m",
+                    "margin": "0.3 m",
+                    "height": "2.4 m",
+                },
+            ),
             _pots("Citrus in pots", "Citrus × limon", "6", "48 cm", None, depth="42 cm", medium="bark"),
-            DemoArea("bed", "Rock bed", (50, 38, 0), {"plants": "7 × Agave attenuata\n11 × Westringia fruticosa", "mulch_kind": "gravel", "mulch_depth": "5 cm", "fabric": "yes", "lean": "yes"},
-                     DemoShape("turns", rows="0\t7\n75\t8\n70\t6.4\n95\t8.5\n25\t3.3"), instrument="paces:Oda"),
+            DemoArea(
+                "bed",
+                "Rock bed",
+                (50, 38, 0),
+                {
+                    "plants": "7 × Agave attenuata\n11 × Westringia fruticosa",
+                    "mulch_kind": "gravel",
+                    "mulch_depth": "5 cm",
+                    "fabric": "yes",
+                    "lean": "yes",
+                },
+                DemoShape("turns", rows="0\t7\n75\t8\n70\t6.4\n95\t8.5\n25\t3.3"),
+                instrument="paces:Oda",
+            ),
         ),
         {"Paddock lawn": (20, 14, 0), "Court lawn": (54, 20, 0)},
     ),
     "The Lantern Yard": Garden(
         (
             ("boundary", DemoShape("rectangle", ("24 m", "19 m"), at=(12, 9.5, 0), name="Yard wall")),
-            ("building", DemoShape("polygon", rows="0\t0\n24\t0\n24\t5\n6\t5\n6\t14\n0\t14", at=(12, 12, 180), name="Inn")),
+            (
+                "building",
+                DemoShape("polygon", rows="0\t0\n24\t0\n24\t5\n6\t5\n6\t14\n0\t14", at=(12, 12, 180), name="Inn"),
+            ),
         ),
         (
             _pots("Courtyard pots", "Pelargonium", "16", "45 cm", (8.5, 8.6, 0), volume="35 L", medium="peat"),
-            _pots("Bay trees at the door", "Laurus nobilis", "6", "0.6 m", (15.5, 12.4, 0), depth="50 cm", medium="soil"),
-            DemoArea("bed", "Gravel bed", (5, 3, 0), {"plants": "9 × Lavandula angustifolia\n5 × Stipa gigantea\n3 × Yucca filamentosa", "mulch_kind": "gravel", "mulch_depth": "4 cm", "fabric": "no", "lean": "yes", "sun": "9"},
-                     DemoShape("unequal-offsets", rows="0\t1.2\n1.5\t2.6\n3.8\t3.1\n6.0\t2.4\n8.2\t0.8")),
-            DemoArea("bed", "Palm corner", (17.5, 3.2, 0), {"plants": "1 × Trachycarpus fortunei", "mulch_kind": "bark", "mulch_depth": "9 cm", "trunks": "1", "clear": "30 cm"}, DemoShape("rectangle", ("4 m", "3 m"))),
+            _pots(
+                "Bay trees at the door", "Laurus nobilis", "6", "0.6 m", (15.5, 12.4, 0), depth="50 cm", medium="soil"
+            ),
+            DemoArea(
+                "bed",
+                "Gravel bed",
+                (5, 3, 0),
+                {
+                    "plants": "9 × Lavandula angustifolia\n5 × Stipa gigantea\n3 × Yucca filamentosa",
+                    "mulch_kind": "gravel",
+                    "mulch_depth": "4 cm",
+                    "fabric": "no",
+                    "lean": "yes",
+                    "sun": "9",
+                },
+                DemoShape("unequal-offsets", rows="0\t1.2\n1.5\t2.6\n3.8\t3.1\n6.0\t2.4\n8.2\t0.8"),
+            ),
+            DemoArea(
+                "bed",
+                "Palm corner",
+                (17.5, 3.2, 0),
+                {
+                    "plants": "1 × Trachycarpus fortunei",
+                    "mulch_kind": "bark",
+                    "mulch_depth": "9 cm",
+                    "trunks": "1",
+                    "clear": "30 cm",
+                },
+                DemoShape("rectangle", ("4 m", "3 m")),
+            ),
         ),
         {},
         (
-            DemoLook("Courtyard pots", date(2026, 5, 22), "Tobias", {"colour": 2, "note": "light green: hungry in a pot"}),
+            DemoLook(
+                "Courtyard pots", date(2026, 5, 22), "Tobias", {"colour": 2, "note": "light green: hungry in a pot"}
+            ),
             DemoLook("Gravel bed", date(2026, 5, 22), "Tobias", {"colour": 1, "mulch_mm": 38.0, "weeds": "none"}),
         ),
     ),
-}  # fmt: skip
+}

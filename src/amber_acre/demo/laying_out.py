@@ -53,9 +53,14 @@ def _draft(session: Session, item: DemoArea, parent_id: int | None) -> AreaDraft
 
 
 def measured(
-    session: Session, kind: str, name: str, outline: DemoShape, cuts: Sequence[DemoShape], facts: dict[str, str],
+    session: Session,
+    kind: str,
+    name: str,
+    outline: DemoShape,
+    cuts: Sequence[DemoShape],
+    facts: dict[str, str],
     instrument: str,
-) -> AreaDraft:  # fmt: skip
+) -> AreaDraft:
     """An area with a measured outline, as the form would hand it over."""
     tool, _, walker = instrument.partition(":")
     pace = next((p.pace_m for p in site.pacers(session) if p.name == walker), None)

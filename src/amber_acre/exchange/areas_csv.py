@@ -9,7 +9,20 @@ from dataclasses import dataclass
 
 from amber_acre.exchange.spreadsheet import harmless
 
-COLUMNS = ("name", "kind", "size_m2", "low_m2", "high_m2", "error_m2", "measured_as", "taken_with", "east_m", "north_m", "turn_deg", "known")  # fmt: skip
+COLUMNS = (
+    "name",
+    "kind",
+    "size_m2",
+    "low_m2",
+    "high_m2",
+    "error_m2",
+    "measured_as",
+    "taken_with",
+    "east_m",
+    "north_m",
+    "turn_deg",
+    "known",
+)
 
 
 @dataclass(frozen=True)

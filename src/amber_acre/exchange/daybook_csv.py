@@ -16,9 +16,25 @@ from amber_acre.core.programme.brief import Entry
 from amber_acre.exchange.spreadsheet import harmless
 
 COLUMNS = (
-    "entry", "corrects", "applied_on", "property", "lawn", "product", "amount_kg", "amount_as_typed", "covered_m2",
-    "rate_g_m2", "nitrogen_g_m2", "phosphorus_g_m2", "potassium_g_m2", "who", "licence", "weather", "note", "reason",
-)  # fmt: skip
+    "entry",
+    "corrects",
+    "applied_on",
+    "property",
+    "lawn",
+    "product",
+    "amount_kg",
+    "amount_as_typed",
+    "covered_m2",
+    "rate_g_m2",
+    "nitrogen_g_m2",
+    "phosphorus_g_m2",
+    "potassium_g_m2",
+    "who",
+    "licence",
+    "weather",
+    "note",
+    "reason",
+)
 
 
 @dataclass(frozen=True)

@@ -60,8 +60,8 @@ def read_geojson(
     """Outlines of a file in metres, and the origin they are metres from (None for local metres).
 
     ``metres``: coordinates are metres, not longitude and latitude; a file that says so itself needs no telling.
-    ``origin``: the property's (longitude, latitude), or None to take the middle of the first outline. Refuses what is no
-    GeoJSON of polygons, is too large, lies off the globe, crosses itself or looks swapped.
+    ``origin``: the property's (longitude, latitude), or None to take the middle of the first outline. Refuses what is
+    no GeoJSON of polygons, is too large, lies off the globe, crosses itself or looks swapped.
     """
     if len(text) > BYTES_AT_MOST:
         raise OutOfRange("This file is over 20 MB. Cut it down to one property.", field="file", value=len(text))

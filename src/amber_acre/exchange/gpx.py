@@ -38,7 +38,9 @@ def _walked(text: str) -> list[tuple[str, list[Point]]]:
         fromstring(text, forbid_dtd=True)
         gpx = gpxpy.parse(text)
     except DefusedXmlException as refusal:
-        raise NotUnderstood("This file defines entities or a document type, which GPX has no need of. It was not read.", field="file") from refusal  # fmt: skip
+        raise NotUnderstood(
+            "This file defines entities or a document type, which GPX has no need of. It was not read.", field="file"
+        ) from refusal
     except Exception as refusal:  # the parser raises errors of several libraries, all of them: not GPX
         raise NotUnderstood("This is not a GPX file: it cannot be read.", field="file") from refusal
     walked = [

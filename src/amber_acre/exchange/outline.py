@@ -32,16 +32,16 @@ def require_on_globe(ring: Sequence[Point], name: str, latitude_deg: float | Non
     for longitude, latitude in ring:
         if not (-180 <= longitude <= 180 and -90 <= latitude <= 90):
             raise OutOfRange(
-                f"“{name}”: {longitude:g}, {latitude:g} is no longitude and latitude. If these are metres, say so above; "
-                "if latitude comes first, swap the columns.",
+                f"“{name}”: {longitude:g}, {latitude:g} is no longitude and latitude. If these are metres, say so"
+                " above; if latitude comes first, swap the columns.",
                 field="file",
                 value=(longitude, latitude),
             )
     first = ring[0]
     if latitude_deg is not None and abs(first[1] - latitude_deg) > 5 and abs(first[0] - latitude_deg) < 5:
         raise Doubtful(
-            f"“{name}” lies at latitude {first[1]:.2f}, but this property's climate at {latitude_deg:.1f}: longitude and "
-            "latitude look swapped. Longitude comes first in this format. Swap them, or confirm.",
+            f"“{name}” lies at latitude {first[1]:.2f}, but this property's climate at {latitude_deg:.1f}: longitude"
+            " and latitude look swapped. Longitude comes first in this format. Swap them, or confirm.",
             field="file",
             value=first,
         )
@@ -53,7 +53,9 @@ def tidy(ring: Sequence[Point], name: str) -> tuple[tuple[Point, ...], str]:
     Refuses too few corners (MissingInput), too many (OutOfRange) and rings that cross themselves (DoesNotFit).
     """
     if len(ring) > POINTS_AT_MOST:
-        raise OutOfRange(f"“{name}” has {len(ring):,} points; {POINTS_AT_MOST:,} is the most.", field="file", value=len(ring))  # fmt: skip
+        raise OutOfRange(
+            f"“{name}” has {len(ring):,} points; {POINTS_AT_MOST:,} is the most.", field="file", value=len(ring)
+        )
     kept = [p for n, p in enumerate(ring) if n == 0 or p != ring[n - 1]]
     if len(kept) > 1 and kept[0] == kept[-1]:
         kept.pop()

@@ -29,7 +29,10 @@ def read_photo(content: bytes, name: str = "photograph") -> tuple[bytes, bytes]:
             warnings.simplefilter("ignore")
             with Image.open(io.BytesIO(content), formats=FORMATS) as opened:
                 if opened.width * opened.height > PIXELS_AT_MOST:
-                    raise OutOfRange(f"“{name}” is {opened.width} × {opened.height} pixels: too large. Take it smaller.", field="photos")  # fmt: skip
+                    raise OutOfRange(
+                        f"“{name}” is {opened.width} × {opened.height} pixels: too large. Take it smaller.",
+                        field="photos",
+                    )
                 upright = ImageOps.exif_transpose(opened).convert("RGB")
     except (UnidentifiedImageError, OSError, SyntaxError, ValueError, Image.DecompressionBombError) as refusal:
         if isinstance(refusal, OutOfRange):

@@ -40,7 +40,8 @@ _ROLE_HEADINGS = {
     **{f"{ADVICE}{material}": names for material, names in ADVISED.items()},
 }
 _RATE = re.compile(
-    r"(short tons?|tons?|t|lbs?|kg|g|oz)\s*(?:/|per)\s*(acre|ac|a|ha|1,?000(?:\s*(?:sq\.? ?ft|ft2|ft²|sf))?|100(?:\s*(?:sq\.? ?ft|ft2|ft²|sf))|100\s*(?:m2|m²)|m2|m²)(?!\w)"
+    r"(short tons?|tons?|t|lbs?|kg|g|oz)\s*(?:/|per)\s*(acre|ac|a|ha|1,?000(?:\s*(?:sq\.?"
+    r" ?ft|ft2|ft²|sf))?|100(?:\s*(?:sq\.? ?ft|ft2|ft²|sf))|100\s*(?:m2|m²)|m2|m²)(?!\w)"
 )
 _DEPTH = re.compile(r"\b(mm|cm|in|inch|inches)\b")
 
@@ -87,7 +88,8 @@ def _told_apart(headings: Sequence[str]) -> tuple[str, ...]:
 
 
 def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = None) -> dict[str, str]:
-    """What each heading probably is: as remembered of this laboratory, else by the words reports use; '' where unclear."""
+    """What each heading probably is: as remembered of this laboratory, else by the words reports use; '' where
+    unclear."""
     found: dict[str, str] = {}
     for heading in headings:
         if remembered is not None and heading in remembered:
@@ -106,7 +108,8 @@ def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = 
 
 
 def read_day(text: str) -> date:
-    """A day as reports write it: 2026-04-18, 18.4.2026, or 4/18/2026 where only one order is possible (NotUnderstood)."""
+    """A day as reports write it: 2026-04-18, 18.4.2026, or 4/18/2026 where only one order is possible
+    (NotUnderstood)."""
     plain = text.strip()
     try:
         return date.fromisoformat(plain)
@@ -127,7 +130,8 @@ def read_day(text: str) -> date:
 
 
 def read_advice(heading: str, cell: str) -> tuple[str, float] | None:
-    """A rate a laboratory advises, as it is typed and in g/m²: the cell with its own unit, else the heading's; None for an empty cell.
+    """A rate a laboratory advises, as it is typed and in g/m²: the cell with its own unit, else the heading's; None
+    for an empty cell.
 
     Refuses a figure without any unit (NotUnderstood, field: advice).
     """
@@ -147,7 +151,8 @@ def read_advice(heading: str, cell: str) -> tuple[str, float] | None:
 
 
 def read_advices(cell: str) -> list[tuple[str, str, float]]:
-    """Material, text and g/m² of every advice of a cell as it is written out: “lime 2 tons/acre; potash 2 lb/1000 ft²”."""
+    """Material, text and g/m² of every advice of a cell as it is written out: “lime 2 tons/acre; potash 2 lb/1000
+    ft²”."""
     found = []
     for piece in cell.split(";"):
         material, _, amount = piece.strip().partition(" ")
@@ -193,7 +198,8 @@ class TestLine:
 
 
 def write_tests(lines: Sequence[TestLine]) -> str:
-    """A CSV with a header and a row for each test, in the units kept (mg/kg, per cent); what was not tested stays empty."""
+    """A CSV with a header and a row for each test, in the units kept (mg/kg, per cent); what was not tested stays
+    empty."""
     out = io.StringIO()
     writer = csv.writer(out, lineterminator="\r\n")
     units = {"percent": "%", "element": "mg/kg"}
@@ -208,16 +214,23 @@ def write_tests(lines: Sequence[TestLine]) -> str:
             cells.append(figure.rstrip("0").rstrip(".") if "." in figure else figure)
         writer.writerow(
             [
-                harmless(line.area), test.taken_on.isoformat(), harmless(test.laboratory), test.extractant or "",
-                test.buffer_method or "", "" if test.depth_mm is None else f"{test.depth_mm:g}", *cells, harmless(line.advice),
+                harmless(line.area),
+                test.taken_on.isoformat(),
+                harmless(test.laboratory),
+                test.extractant or "",
+                test.buffer_method or "",
+                "" if test.depth_mm is None else f"{test.depth_mm:g}",
+                *cells,
+                harmless(line.advice),
             ]
-        )  # fmt: skip
+        )
     return out.getvalue()
 
 
 @dataclass(frozen=True)
 class ProbeLine:
-    """A reading of the pH probe as it is written out; east and north on the site sheet in metres, None where not measured in."""
+    """A reading of the pH probe as it is written out; east and north on the site sheet in metres, None where not
+    measured in."""
 
     area: str
     on_day: date
@@ -237,6 +250,14 @@ def write_readings(lines: Sequence[ProbeLine]) -> str:
     for line in lines:
         places = ["" if value is None else f"{value:.2f}" for value in (line.x_m, line.y_m)]
         writer.writerow(
-            [harmless(line.area), line.on_day.isoformat(), harmless(line.spot), f"{line.ph:g}", *places, harmless(line.who), harmless(line.struck)]
-        )  # fmt: skip
+            [
+                harmless(line.area),
+                line.on_day.isoformat(),
+                harmless(line.spot),
+                f"{line.ph:g}",
+                *places,
+                harmless(line.who),
+                harmless(line.struck),
+            ]
+        )
     return out.getvalue()

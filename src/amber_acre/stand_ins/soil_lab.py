@@ -59,11 +59,22 @@ class SimulatedLab:
             sand = round((100 - clay) * (0.2 + 0.6 * c))
             writer.writerow(
                 [
-                    sample, sampled_on.isoformat(), ph, round(min(7.4, ph + 0.6 + 0.8 * (1 - b)), 1), round(1.5 + 4 * d, 1),
-                    round(8 + 70 * c), round(40 + 160 * b), round(400 + 1800 * a), round(40 + 180 * b), round(6 + 20 * d),
-                    round(4 + 14 * b + 6 * a, 1), sand, 100 - sand - clay, clay,
+                    sample,
+                    sampled_on.isoformat(),
+                    ph,
+                    round(min(7.4, ph + 0.6 + 0.8 * (1 - b)), 1),
+                    round(1.5 + 4 * d, 1),
+                    round(8 + 70 * c),
+                    round(40 + 160 * b),
+                    round(400 + 1800 * a),
+                    round(40 + 180 * b),
+                    round(6 + 20 * d),
+                    round(4 + 14 * b + 6 * a, 1),
+                    sand,
+                    100 - sand - clay,
+                    clay,
                 ]
-            )  # fmt: skip
+            )
         return text.getvalue()
 
 

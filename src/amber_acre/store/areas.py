@@ -91,7 +91,11 @@ def areas_of(session: Session, property_id: int, kind: str = "") -> Sequence[Are
 def all_lawns(session: Session) -> Sequence[AreaRow]:
     """Every lawn in use, for the week."""
     query = select(AreaRow).where(AreaRow.deleted_at.is_(None), AreaRow.kind == "lawn")
-    return [row for row in session.scalars(query.order_by(AreaRow.property_id, AreaRow.id)) if row.property.deleted_at is None]  # fmt: skip
+    return [
+        row
+        for row in session.scalars(query.order_by(AreaRow.property_id, AreaRow.id))
+        if row.property.deleted_at is None
+    ]
 
 
 def typed_shape(row: ShapeColumns, name: str = "") -> TypedShape:
@@ -133,9 +137,13 @@ def size_of(row: AreaRow) -> Size:
 
 
 def sized(
-    outline: Outline, cut_outs: tuple[CutOut, ...], parts: tuple[CutOut, ...], facts: Mapping[str, ReadFact],
-    taken: tuple[Taken, ...] = (), instrument: str = "",
-) -> Size:  # fmt: skip
+    outline: Outline,
+    cut_outs: tuple[CutOut, ...],
+    parts: tuple[CutOut, ...],
+    facts: Mapping[str, ReadFact],
+    taken: tuple[Taken, ...] = (),
+    instrument: str = "",
+) -> Size:
     """Net size of ground measured by shapes: parts added, cut-outs, clear rings and takers subtracted, sloped."""
     rings = clear_rings(facts)
     if rings is not None:

@@ -45,11 +45,17 @@ def working_of(text: str) -> Working:
     kept: dict[str, Any] = json.loads(text)
     steps = [
         Step(
-            step["title"], step["formula"], tuple(Figure(**figure) for figure in step["figures"]), step["result"],
-            step["unit"], step["source"], tuple(Limit(**limit) for limit in step["limits"]), step["note"],
+            step["title"],
+            step["formula"],
+            tuple(Figure(**figure) for figure in step["figures"]),
+            step["result"],
+            step["unit"],
+            step["source"],
+            tuple(Limit(**limit) for limit in step["limits"]),
+            step["note"],
         )
         for step in kept["steps"]
-    ]  # fmt: skip
+    ]
     return Working(kept["subject"], steps, kept["assumptions"])
 
 
@@ -76,11 +82,16 @@ def add_correction(session: Session, row: CorrectionRow, jobs: Sequence[Job]) ->
     """Writes a correction with its jobs."""
     row.jobs = [
         SoilJobRow(
-            number=job.number, name=job.name, work=job.work, on_day=job.on, opens=job.opens, closes=job.closes,
+            number=job.number,
+            name=job.name,
+            work=job.work,
+            on_day=job.on,
+            opens=job.opens,
+            closes=job.closes,
             rate_g_m2=job.rate_g_m2,
         )
         for job in jobs
-    ]  # fmt: skip
+    ]
     session.add(row)
     session.flush()
     return row
@@ -89,12 +100,21 @@ def add_correction(session: Session, row: CorrectionRow, jobs: Sequence[Job]) ->
 def enter_ph_plan(session: Session, area_id: int, plan: PhPlan, ph_from: str, today: date) -> CorrectionRow:
     """Writes a pH correction as it was worked out."""
     row = CorrectionRow(
-        area_id=area_id, kind=plan.choice.direction, name=f"pH {plan.brief.ph:.1f} to {plan.choice.target_ph:g}",
-        answers=f"pH {plan.brief.ph:.1f} by {ph_from}", made_on=today, product_id=plan.choice.product.key, from_ph=plan.brief.ph,
-        target_ph=plan.choice.target_ph, half_spread=plan.brief.half_spread if plan.brief.on_probe else PROBE_ERROR / 3,
-        placement=plan.choice.placement, full_g_m2=plan.full_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working),
+        area_id=area_id,
+        kind=plan.choice.direction,
+        name=f"pH {plan.brief.ph:.1f} to {plan.choice.target_ph:g}",
+        answers=f"pH {plan.brief.ph:.1f} by {ph_from}",
+        made_on=today,
+        product_id=plan.choice.product.key,
+        from_ph=plan.brief.ph,
+        target_ph=plan.choice.target_ph,
+        half_spread=plan.brief.half_spread if plan.brief.on_probe else PROBE_ERROR / 3,
+        placement=plan.choice.placement,
+        full_g_m2=plan.full_g_m2,
+        total_g_m2=plan.total_g_m2,
+        working=working_text(plan.working),
         drift_per_year=plan.drift_per_year,
-    )  # fmt: skip
+    )
     return add_correction(session, row, plan.jobs)
 
 
@@ -105,9 +125,18 @@ def enter_nutrient_plan(
     name = MEASURES[plan.element].name
     tested = f", {test.taken_on:%-d %B %Y}" if test is not None else ""
     row = CorrectionRow(
-        area_id=area_id, kind="nutrient", name=f"{name} that is short", answers=f"{name.lower()} of the test{tested}", made_on=today,
-        product_id=product_id, option=plan.element, full_g_m2=plan.total_g_m2, total_g_m2=plan.total_g_m2, working=working_text(plan.working), half_spread=0.0,
-    )  # fmt: skip
+        area_id=area_id,
+        kind="nutrient",
+        name=f"{name} that is short",
+        answers=f"{name.lower()} of the test{tested}",
+        made_on=today,
+        product_id=product_id,
+        option=plan.element,
+        full_g_m2=plan.total_g_m2,
+        total_g_m2=plan.total_g_m2,
+        working=working_text(plan.working),
+        half_spread=0.0,
+    )
     return add_correction(session, row, plan.jobs)
 
 
@@ -121,14 +150,23 @@ def enter_amendment(
     evidence: str,
     blend: str = "",
 ) -> CorrectionRow:
-    """Writes an amendment as it was worked out, and its finding where none is open; ``blend``: the parts, as they were typed."""
+    """Writes an amendment as it was worked out, and its finding where none is open; ``blend``: the parts, as they
+    were typed."""
     finding = made.option.finding
     found = add_finding(session, area, finding, today, f"{FINDINGS[finding].capitalize()}.", evidence)
     row = CorrectionRow(
-        area_id=area.id, kind="physical", name=made.option.name + (f", in a blend of {blend}" if blend else ""), answers=f"{FINDINGS[finding]}, found {found.found_on:%-d %B %Y}",
-        made_on=today, product_id=product_id if made.rate_g_m2 > 0 else None, full_g_m2=made.rate_g_m2, total_g_m2=made.rate_g_m2,
-        option=made.option.key, working=working_text(made.working), half_spread=0.0,
-    )  # fmt: skip
+        area_id=area.id,
+        kind="physical",
+        name=made.option.name + (f", in a blend of {blend}" if blend else ""),
+        answers=f"{FINDINGS[finding]}, found {found.found_on:%-d %B %Y}",
+        made_on=today,
+        product_id=product_id if made.rate_g_m2 > 0 else None,
+        full_g_m2=made.rate_g_m2,
+        total_g_m2=made.rate_g_m2,
+        option=made.option.key,
+        working=working_text(made.working),
+        half_spread=0.0,
+    )
     return add_correction(session, row, jobs)
 
 
@@ -183,12 +221,16 @@ def soil_jobs(session: Session, corrections: Sequence[CorrectionRow], day: date)
                 (
                     job,
                     SoilJob(
-                        job_of(job), SquareMetres(area.size_m2), SquareMetres(area.low_m2),
+                        job_of(job),
+                        SquareMetres(area.size_m2),
+                        SquareMetres(area.low_m2),
                         product if job.work == "spread" else None,
-                        job.skipped or row.ended_at is not None, entry_on or worked.get(job.id), kilograms,
+                        job.skipped or row.ended_at is not None,
+                        entry_on or worked.get(job.id),
+                        kilograms,
                     ),
                 )
-            )  # fmt: skip
+            )
     return found
 
 
@@ -224,7 +266,8 @@ def running_direction(session: Session, area_id: int, day: date) -> Direction | 
 
 
 def runs_since(session: Session, area_id: int, kind: str, option: str, day: date) -> date | None:
-    """The day a correction of this kind and option was entered that still runs: not ended, its last job not closed; or None."""
+    """The day a correction of this kind and option was entered that still runs: not ended, its last job not closed;
+    or None."""
     for row in corrections_of(session, [area_id]):
         same = row.kind == kind and row.option == option and row.ended_at is None
         if same and any(job.closes >= day for job in row.jobs if not job.skipped):
@@ -235,8 +278,11 @@ def runs_since(session: Session, area_id: int, kind: str, option: str, day: date
 def nutrient_since(session: Session, area_id: int, element: str, tested: date) -> bool:
     """Whether a correction of an element put something down after the day of a test."""
     jobs = [
-        job.id for row in corrections_of(session, [area_id]) if row.kind == "nutrient" and row.option == element for job in row.jobs
-    ]  # fmt: skip
+        job.id
+        for row in corrections_of(session, [area_id])
+        if row.kind == "nutrient" and row.option == element
+        for job in row.jobs
+    ]
     return any(on > tested for on, _ in _logged(session, jobs, date.max).values())
 
 
@@ -292,10 +338,16 @@ def undo_work(session: Session, row: SoilWorkRow, form_key: str, who: str, note:
     """Strikes a work out by a new row; the old one stays as it was written."""
     session.add(
         SoilWorkRow(
-            job_id=row.job_id, corrects_id=row.id, form_key=form_key, done_on=row.done_on, undone=True, who=who, note=note,
+            job_id=row.job_id,
+            corrects_id=row.id,
+            form_key=form_key,
+            done_on=row.done_on,
+            undone=True,
+            who=who,
+            note=note,
             recorded_at=at,
         )
-    )  # fmt: skip
+    )
     session.flush()
 
 
@@ -309,7 +361,9 @@ def finding_row(session: Session, finding_id: int) -> FindingRow | None:
     return session.get(FindingRow, finding_id)
 
 
-def add_finding(session: Session, area: AreaRow, kind: str, found_on: date, words: str, evidence: str = "", cause: str = "") -> FindingRow:  # fmt: skip
+def add_finding(
+    session: Session, area: AreaRow, kind: str, found_on: date, words: str, evidence: str = "", cause: str = ""
+) -> FindingRow:
     """Writes a finding; one of its kind that is open already is given back instead."""
     for row in findings_of(session, [area.id]):
         if row.kind == kind and row.closed_on is None and kind != "pale":

@@ -121,19 +121,40 @@ def ground_of(session: Session, area: AreaRow, day: date) -> Ground:
     read_on = _read_on(tests, probe, on_probe)
     plants = _plants(session, area, facts)
     roots = number_of(facts, "roots")
-    newest = {key: next((getattr(look, key) for look in looks if getattr(look, key) is not None), None) for key in ("probe_mm", "thatch_mm", "mulch_mm", "root_mm")}  # fmt: skip
+    newest = {
+        key: next((getattr(look, key) for look in looks if getattr(look, key) is not None), None)
+        for key in ("probe_mm", "thatch_mm", "mulch_mm", "root_mm")
+    }
     mulch = number_of(facts, "mulch_depth")
     acid, nitrogen = _year(session, area, day)
     return Ground(
-        area, climate_of(area.property.climate), facts, tests, probe, ph, ph_from, on_probe, texture,
-        texture_from, plants, _wanted(area, plants), _season(area, around),
-        nitrogen, acid, newest["probe_mm"], newest["thatch_mm"] or 0.0,
+        area,
+        climate_of(area.property.climate),
+        facts,
+        tests,
+        probe,
+        ph,
+        ph_from,
+        on_probe,
+        texture,
+        texture_from,
+        plants,
+        _wanted(area, plants),
+        _season(area, around),
+        nitrogen,
+        acid,
+        newest["probe_mm"],
+        newest["thatch_mm"] or 0.0,
         newest["mulch_mm"] if newest["mulch_mm"] is not None else (mulch or 0.0) * 1000,
         newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
-        running_direction(session, area.id, day), moved_direction(session, area.id, day), corrected_since(session, area.id, read_on),
-        _no_phosphorus(area, newest_with(tests, "p")), _beside(session, area, day),
-        tuple(corrections_of(session, [area.id])), tuple(findings_of(session, [area.id])),
-    )  # fmt: skip
+        running_direction(session, area.id, day),
+        moved_direction(session, area.id, day),
+        corrected_since(session, area.id, read_on),
+        _no_phosphorus(area, newest_with(tests, "p")),
+        _beside(session, area, day),
+        tuple(corrections_of(session, [area.id])),
+        tuple(findings_of(session, [area.id])),
+    )
 
 
 def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, ProbeSummary]:
@@ -149,7 +170,8 @@ def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, 
 
 
 def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple[float | None, str, bool]:
-    """The pH to go by, and whether only a probe says it: a laboratory's of the last twelve months stands before a probe."""
+    """The pH to go by, and whether only a probe says it: a laboratory's of the last twelve months stands before a
+    probe."""
     tested = next((test for test in tests if test.ph is not None), None)
     if probe is not None and (tested is None or (probe.on_day - tested.taken_on).days > LABORATORY_STANDS_DAYS):
         return probe.mean, f"probe, {probe.on_day:%-d %B %Y}", True
@@ -269,14 +291,32 @@ def brought_of(session: Session, area: AreaRow, element: Measured, day: date) ->
 
 def brief_of(ground: Ground, crowns: Sequence[tuple[str, float]] = ()) -> PhBrief:
     """What the core needs to know of the ground. ``crowns``: trees that reach over it by the site sheet, with m²."""
-    canopy = "by the area's form" if ground.says("canopy") == "yes" else ", ".join(f"{name}: {size:.1f} m² of it by the site sheet" for name, size in crowns)  # fmt: skip
+    canopy = (
+        "by the area's form"
+        if ground.says("canopy") == "yes"
+        else ", ".join(f"{name}: {size:.1f} m² of it by the site sheet" for name, size in crowns)
+    )
     advice = ground.advised("lime", ground.ph_test)
     kind = ground.area.kind
     planted = kind in ("lawn", "hedge", "tree", "patch") or (kind == "bed" and ground.says("bare") != "yes")
     return PhBrief(
-        kind, planted and ground.says("bare") != "yes", canopy, ground.says("wet") == "yes", ground.climate, ground.ph_test,
-        ground.ph, ground.on_probe, ground.probe.half_spread if ground.probe else PROBE_ERROR, ground.texture, ground.says("fizz"), advice,
-        ground.running, ground.corrected_since_test, ground.acid_g_m2_year, ground.moved,
+        kind,
+        planted and ground.says("bare") != "yes",
+        canopy,
+        ground.says("wet") == "yes",
+        ground.climate,
+        ground.ph_test,
+        ground.ph,
+        ground.on_probe,
+        ground.probe.half_spread if ground.probe else PROBE_ERROR,
+        ground.texture,
+        ground.says("fizz"),
+        advice,
+        ground.running,
+        ground.corrected_since_test,
+        ground.acid_g_m2_year,
+        ground.moved,
         lime_test.values.get("free_lime") if (lime_test := newest_with(ground.tests, "free_lime")) else None,
-        ground.area.size_m2 / ground.area.low_m2, ground.beside,
-    )  # fmt: skip
+        ground.area.size_m2 / ground.area.low_m2,
+        ground.beside,
+    )

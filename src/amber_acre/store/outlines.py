@@ -98,9 +98,16 @@ def _draft(kind: str, name: str, shape: TypedShape, outline: Outline, instrument
     cuts = tuple(CutOut(h.name, Polygon(ring)) for h, ring in zip(holes, outline.holes, strict=True))
     size = sized(shape.read(METRIC).shape, cuts, (), facts, (), instrument)
     return AreaDraft(
-        kind, name, size, confirmed, TypedShape("polygon", (), "", shape.rows), cut_outs=tuple(holes), instrument=instrument,
-        facts=texts, grass=outline.grass,
-    )  # fmt: skip
+        kind,
+        name,
+        size,
+        confirmed,
+        TypedShape("polygon", (), "", shape.rows),
+        cut_outs=tuple(holes),
+        instrument=instrument,
+        facts=texts,
+        grass=outline.grass,
+    )
 
 
 def _shape(ring: tuple[Point, ...], name: str, corner: Point = (0.0, 0.0)) -> TypedShape:

@@ -35,7 +35,14 @@ def plant_of(session: Session, key: str) -> Plant | None:
 def plant_named(session: Session, name: str) -> Plant | None:
     """The plant of exactly this botanical or common name, or None."""
     wanted = name.strip().lower()
-    return next((p for p in plants(session) if wanted in {p.botanical.lower(), *(c.strip().lower() for c in p.common.split(";"))}), None)  # fmt: skip
+    return next(
+        (
+            p
+            for p in plants(session)
+            if wanted in {p.botanical.lower(), *(c.strip().lower() for c in p.common.split(";"))}
+        ),
+        None,
+    )
 
 
 def edit_plant(session: Session, key: str, texts: Mapping[str, str]) -> None:

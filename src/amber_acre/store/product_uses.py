@@ -36,7 +36,8 @@ def uses_of(session: Session, area: AreaRow, product_key: int, today: date) -> l
 
 
 def hold_label_on(session: Session, area: AreaRow, product: Product, jobs: Sequence[Job], today: date) -> None:
-    """Refuses jobs of a new correction that break the product's label together with its other uses here (DoesNotFit)."""
+    """Refuses jobs of a new correction that break the product's label together with its other uses here
+    (DoesNotFit)."""
     planned = [Use(job.on, job.rate_g_m2, job.name) for job in jobs if job.work == "spread"]
     advice = "Choose another first day, or another product."
     hold_label(

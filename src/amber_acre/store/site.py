@@ -25,7 +25,8 @@ from amber_acre.store.tables import AreaRow, ContextRow, PacerRow, PropertyRow
 
 @dataclass(frozen=True)
 class OnSheet:
-    """An area or context on the sheet: its row, its plan in its own frame, and where it is placed (None: nowhere yet)."""
+    """An area or context on the sheet: its row, its plan in its own frame, and where it is placed (None: nowhere
+    yet)."""
 
     row: AreaRow | ContextRow
     plan: Plan
@@ -86,7 +87,9 @@ def plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
     if kind == "tree":
         stems = facts["stems"].value if "stems" in facts else ()
         around = "trunk_by" in facts and facts["trunk_by"].value == "circumference"
-        trunk = trunk_diameter(tuple(s for s in stems if isinstance(s, float)) if isinstance(stems, tuple) else (), Working(""), around)  # fmt: skip
+        trunk = trunk_diameter(
+            tuple(s for s in stems if isinstance(s, float)) if isinstance(stems, tuple) else (), Working(""), around
+        )
         crown = number("crown") or 20 * trunk
         return Plan(arc(crown / 2), (arc(max(trunk / 2, 0.05)),))
     count = max(int(number("count")), 1)

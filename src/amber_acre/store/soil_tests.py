@@ -81,11 +81,13 @@ def save_soil_test(
     test_id: int | None = None,
     version: int | None = None,
 ) -> SoilTestRow:
-    """Adds a test to an area, or writes one anew in its place, if nobody changed it since ``version``; older tests stay."""
+    """Adds a test to an area, or writes one anew in its place, if nobody changed it since ``version``; older tests
+    stay."""
     row = (session.get(SoilTestRow, test_id) if test_id else None) or SoilTestRow(area_id=area_id)
     if row.id and version is not None and row.version != version:
         raise DoesNotFit(
-            "Somebody else changed this test while you were typing. Open it again in another tab, compare, then save it there.",
+            "Somebody else changed this test while you were typing. Open it again in another tab, compare, then save it"
+            " there.",
             field="version",
         )
     row.version = (row.version or 0) + 1  # its figures are rows of their own: counted here, not by the mapper
@@ -116,9 +118,12 @@ def set_test_deleted(session: Session, row: SoilTestRow, at: datetime | None) ->
 
 
 def add_probe_readings(
-    session: Session, area_id: int, readings: Sequence[ProbeReading], who: str = "",
+    session: Session,
+    area_id: int,
+    readings: Sequence[ProbeReading],
+    who: str = "",
     places: Mapping[str, tuple[float, float]] | None = None,
-) -> None:  # fmt: skip
+) -> None:
     """Adds readings; ``places`` gives the place of a spot on the site sheet, metres. Every reading is kept."""
     for reading in readings:
         x, y = (places or {}).get(reading.spot, (None, None))
@@ -131,7 +136,8 @@ def add_probe_readings(
 
 
 def same_test(area: AreaRow, test: SoilTest) -> bool:
-    """Whether a test of this day, laboratory and depth is there already: one entered twice, or the other half of a report."""
+    """Whether a test of this day, laboratory and depth is there already: one entered twice, or the other half of a
+    report."""
     key = (test.taken_on, test.laboratory, test.depth_mm)
     return any((row.taken_on, row.laboratory, row.depth_mm) == key for row in area.soil_tests)
 

@@ -69,7 +69,7 @@ __all__ = [
     "SoilWorkRow",
     "TakenRow",
     "WalkRow",
-]  # fmt: skip
+]
 
 
 class ClimateRow(Base):

@@ -111,7 +111,11 @@ def _checked_form(request: Request, form: FormData) -> dict[str, str]:
     same_origin = origin in (None, "null") or urlsplit(origin or "").netloc == request.headers.get("host")
     token = request.scope.get("csrf", "")
     if not same_origin or not token or not secrets.compare_digest(posted.pop("csrf", ""), token):
-        raise HTTPException(403, "This form was not sent from one of our pages, or it lay open too long. Go back, reload the page and send it again.")  # fmt: skip
+        raise HTTPException(
+            403,
+            "This form was not sent from one of our pages, or it lay open too long. Go back, reload the page and send"
+            " it again.",
+        )
     return posted
 
 

@@ -43,9 +43,16 @@ def _http(request: Request, error: Exception) -> Response:
 
 
 def _address(request: Request, _error: Exception) -> Response:
-    return _problem(request, 422, "Part of this address cannot be read. Check the date or number in it, or start from This week.")  # fmt: skip
+    return _problem(
+        request, 422, "Part of this address cannot be read. Check the date or number in it, or start from This week."
+    )
 
 
 def _defect(request: Request, error: Exception) -> Response:
     _log.error("unexpected failure on %s", request.url.path, exc_info=error)
-    return _problem(request, 500, "Something went wrong on our side and was written to the server's log. Nothing was saved; go back and try again.")  # fmt: skip
+    return _problem(
+        request,
+        500,
+        "Something went wrong on our side and was written to the server's log. Nothing was saved; go back and try"
+        " again.",
+    )

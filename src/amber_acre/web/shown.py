@@ -163,7 +163,11 @@ class Shown:
             values = [value * _MM[unit] / (FOOT_M * 1000) * (1 if feet else 12) for value in values]
             return joined.join(figure(value, 2 if not feet else 3) for value in values) + (" ft" if feet else " in")
         if self.units == "us":
-            per, unit = (_ML_M2_PER_FLOZ_1000, "fl oz/1000 ft²") if unit == "mL/m²" else (POUND_PER_THOUSAND_G_M2, "lb/1000 ft²")  # fmt: skip
+            per, unit = (
+                (_ML_M2_PER_FLOZ_1000, "fl oz/1000 ft²")
+                if unit == "mL/m²"
+                else (POUND_PER_THOUSAND_G_M2, "lb/1000 ft²")
+            )
             values = [value / per for value in values]
         return joined.join(figure(value) for value in values) + f" {unit}"
 

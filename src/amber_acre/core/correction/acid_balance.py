@@ -1,9 +1,9 @@
 """Acid and base a product leaves in soil, as the lime it would take to undo it [sluijsmans-1970].
 
-E = CaO + 1.4 MgO + 0.6 K2O − 0.4 P2O5 − 0.7 SO3 − 1.0 N, kg CaO for each 100 kg, turned about here so that acid counts above
-zero. The one formula holds for fertilizers, sulphur, iron and aluminium sulphate and gypsum (which comes to nothing).
-A label does not name chloride and sodium: potash counts as base only as far as there is nitrate with it, else it is
-taken as a neutral salt together with its sulphate or chloride.
+E = CaO + 1.4 MgO + 0.6 K2O − 0.4 P2O5 − 0.7 SO3 − 1.0 N, kg CaO for each 100 kg, turned about here so that acid
+counts above zero. The one formula holds for fertilizers, sulphur, iron and aluminium sulphate and gypsum (which comes
+to nothing). A label does not name chloride and sodium: potash counts as base only as far as there is nitrate with it,
+else it is taken as a neutral salt together with its sulphate or chloride.
 """
 
 from __future__ import annotations
@@ -30,9 +30,14 @@ def acidity_share(product: Product) -> float:
         return -soil.neutralising_value * (1 - soil.moisture)
     sulphur = max(product.other.get("S", 0.0), soil.elemental_sulphur)
     return acid_of_analysis(
-        product.total_nitrogen, product.nitrogen.get("nitrate", 0.0), product.p2o5, product.k2o,
-        product.other.get("Ca", 0.0), product.other.get("Mg", 0.0), sulphur,
-    )  # fmt: skip
+        product.total_nitrogen,
+        product.nitrogen.get("nitrate", 0.0),
+        product.p2o5,
+        product.k2o,
+        product.other.get("Ca", 0.0),
+        product.other.get("Mg", 0.0),
+        sulphur,
+    )
 
 
 def acid_of_analysis(

@@ -44,7 +44,8 @@ def applications(made: Amendment, years: int) -> tuple[int, int]:
 
 
 def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
-    """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks and the label allows, a re-check after coring."""
+    """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks and the label allows, a re-check
+    after coring."""
     option = made.option
     every, count = applications(made, years)
     jobs: list[Job] = []

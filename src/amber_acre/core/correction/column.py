@@ -34,19 +34,29 @@ class ColumnLayer:
 
 
 def column(
-    topsoil_mm: float, probe_mm: float | None, thatch_mm: float = 0.0, mulch_mm: float = 0.0, added_mm: float = 0.0,
-    material: str = "", loosened_mm: float = 0.0, cored_mm: float = 0.0,
-) -> tuple[ColumnLayer, ...]:  # fmt: skip
-    """Layers of a cut at least 40 cm deep. ``probe_mm``: how deep a probe goes from the ground's face; below it is compacted.
+    topsoil_mm: float,
+    probe_mm: float | None,
+    thatch_mm: float = 0.0,
+    mulch_mm: float = 0.0,
+    added_mm: float = 0.0,
+    material: str = "",
+    loosened_mm: float = 0.0,
+    cored_mm: float = 0.0,
+) -> tuple[ColumnLayer, ...]:
+    """Layers of a cut at least 40 cm deep. ``probe_mm``: how deep a probe goes from the ground's face; below it is
+    compacted.
 
     A probe that stops more than 15 cm under the topsoil met subsoil, not compaction. ``added_mm`` counts as settled;
-    ``loosened_mm``: how deep the ground below the topsoil was loosened, ``cored_mm``: how deep cores went from its face.
+    ``loosened_mm``: how deep the ground below the topsoil was loosened, ``cored_mm``: how deep cores went from its
+    face.
     """
     if not 0 <= topsoil_mm <= 1000:
         raise OutOfRange("Topsoil lies between 0 and 1 m deep.", field="topsoil", limits=(0, 1000))
     tops: tuple[tuple[Layer, float, str], ...] = (
-        ("mulch", mulch_mm, "mulch"), ("thatch", thatch_mm, "thatch"), ("added", added_mm, f"added: {(material or 'dressing').split(' (')[0]}"),
-    )  # fmt: skip
+        ("mulch", mulch_mm, "mulch"),
+        ("thatch", thatch_mm, "thatch"),
+        ("added", added_mm, f"added: {(material or 'dressing').split(' (')[0]}"),
+    )
     layers = [ColumnLayer(kind, thick, words) for kind, thick, words in tops if thick > 0]
     end = max(topsoil_mm, SHOWN_DEPTH_MM - sum(layer.thickness_mm for layer in layers))
     hard = probe_mm if probe_mm is not None and probe_mm < topsoil_mm + HARD_UNDER_TOPSOIL_MM else None
@@ -74,13 +84,15 @@ def _ground(
 
 
 def settles_to(parts: Sequence[tuple[str, float]]) -> float:
-    """Share of its depth that a blend keeps, from the key of each material and its part by volume; 1 for what is not tabled."""
+    """Share of its depth that a blend keeps, from the key of each material and its part by volume; 1 for what is not
+    tabled."""
     whole = sum(part for _, part in parts)
     return sum(part * SETTLES_TO.get(key, 1.0) for key, part in parts) / whole if whole else 1.0
 
 
 def years_to(wanted_mm: float, now_mm: float, yearly_mm: float, settles: float) -> float:
-    """Years of ``yearly_mm`` dressings until the soil is ``wanted_mm`` deep: gap ÷ what stays of a dressing (``settles``, above 0)."""
+    """Years of ``yearly_mm`` dressings until the soil is ``wanted_mm`` deep: gap ÷ what stays of a dressing
+    (``settles``, above 0)."""
     if yearly_mm <= 0:
         raise OutOfRange("A dressing lies above zero.", field="dose", limits=(0, None))
     return max(0.0, wanted_mm - now_mm) / (yearly_mm * settles)

@@ -32,7 +32,8 @@ HYDRATED_HALF_LIFE = (10.0, 45.0)
 
 @dataclass(frozen=True)
 class Course:
-    """pH by day: middle, lowest and highest expected; ``start`` the first day; ``settled`` when 90 % has acted, or None."""
+    """pH by day: middle, lowest and highest expected; ``start`` the first day; ``settled`` when 90 % has acted, or
+    None."""
 
     start: date
     middle: Daily
@@ -46,10 +47,17 @@ class Course:
 
 
 def course(
-    climate: Climate, doses: Sequence[tuple[date, float]], from_ph: float, full_change: float, direction: Direction,
-    placement: Placement, aerated: bool = True, hydrated: bool = False, drift_per_year: float = 0.0,
+    climate: Climate,
+    doses: Sequence[tuple[date, float]],
+    from_ph: float,
+    full_change: float,
+    direction: Direction,
+    placement: Placement,
+    aerated: bool = True,
+    hydrated: bool = False,
+    drift_per_year: float = 0.0,
     spread: float = 0.0,
-) -> Course:  # fmt: skip
+) -> Course:
     """pH from the first dose to two years after the last. ``doses``: day and share of the full amount.
 
     ``full_change``: pH the full amount brings (0 or more). ``drift_per_year``: what fertilizer and rain do meanwhile,

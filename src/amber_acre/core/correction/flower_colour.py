@@ -17,7 +17,8 @@ SEASONS = (1, 2)
 
 @dataclass(frozen=True)
 class ColourPlan:
-    """pH to aim at (None: nothing to do or nothing that helps), direction, seasons it takes, reasons, what works against it."""
+    """pH to aim at (None: nothing to do or nothing that helps), direction, seasons it takes, reasons, what works
+    against it."""
 
     target_ph: float | None
     direction: Literal["up", "down", ""]
@@ -27,10 +28,17 @@ class ColourPlan:
 
 
 def colour_plan(
-    now: Colour, wanted: Colour, ph: float | None, phosphorus: Level, aluminium_mg_kg: float | None, changes: bool | None,
-    concrete_near: bool = False, hard_water: bool = False,
-) -> ColourPlan:  # fmt: skip
-    """What brings a hydrangea from a colour to another. ``changes`` False: a cultivar known not to change; None: unknown.
+    now: Colour,
+    wanted: Colour,
+    ph: float | None,
+    phosphorus: Level,
+    aluminium_mg_kg: float | None,
+    changes: bool | None,
+    concrete_near: bool = False,
+    hard_water: bool = False,
+) -> ColourPlan:
+    """What brings a hydrangea from a colour to another. ``changes`` False: a cultivar known not to change; None:
+    unknown.
 
     Blue needs pH under about 5.5 and aluminium, pink above about 6.5 [hydrangea-colour]; one to two seasons.
     """
@@ -41,7 +49,8 @@ def colour_plan(
         return ColourPlan(None, "", SEASONS, ("Choose the colour that is wanted.",), ())
     target = {"blue": BLUE_TARGET, "pink": PINK_TARGET, "mauve": MAUVE_TARGET}[wanted]
     sentences = [
-        f"{wanted.capitalize()} wants pH {'under 5.5' if wanted == 'blue' else 'above 6.5' if wanted == 'pink' else '5.5 to 6.5'}: "
+        f"{wanted.capitalize()} wants pH"
+        f" {'under 5.5' if wanted == 'blue' else 'above 6.5' if wanted == 'pink' else '5.5 to 6.5'}: "
         + (
             "acid sets aluminium free, and that blues the flower."
             if wanted == "blue"
@@ -60,7 +69,8 @@ def colour_plan(
         sentences.append(f"pH {ph:g} is right for it already.")
         if wanted == "blue" and now != "blue":
             sentences.append(
-                "Look at aluminium and phosphorus, not at more acid; or the cutting grew in limed potting mix: wait a season."
+                "Look at aluminium and phosphorus, not at more acid; or the cutting grew in limed potting mix: wait a"
+                " season."
             )
     elif direction:
         sentences.append(
@@ -87,8 +97,9 @@ def _against(
             found.append("Aluminium is not tested: soilless and sandy mixes may hold too little.")
         elif aluminium < ALUMINIUM_LOW_MG_KG:
             found.append(
-                f"Aluminium is low ({aluminium:g} mg/kg): acid alone may not do. Aluminium sulphate at its label's hydrangea dose "
-                "is the classic, with gloves, away from other plants, pets and people: too much aluminium is toxic."
+                f"Aluminium is low ({aluminium:g} mg/kg): acid alone may not do. Aluminium sulphate at its label's"
+                " hydrangea dose is the classic, with gloves, away from other plants, pets and people: too much"
+                " aluminium is toxic."
             )
         if concrete:
             found.append("Concrete or mortar beside it leaches lime: move the plant, or expect to repeat.")

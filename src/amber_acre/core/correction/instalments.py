@@ -47,19 +47,34 @@ def split(total_g_m2: float, cap: Cap, working: Working, per_product: float = 1.
         return []
     once = cap.once_g_m2 / per_product
     exact = working.step(
-        "Instalments, exactly", "total_g_m2 / once_g_m2",
-        [Figure("total_g_m2", total_g_m2, "g/m²", "in all"), Figure("once_g_m2", once, "g/m²", f"most at a time: {cap.words}")],
-        round(total_g_m2 / once, 9), "", cap.source,
-    )  # fmt: skip
+        "Instalments, exactly",
+        "total_g_m2 / once_g_m2",
+        [
+            Figure("total_g_m2", total_g_m2, "g/m²", "in all"),
+            Figure("once_g_m2", once, "g/m²", f"most at a time: {cap.words}"),
+        ],
+        round(total_g_m2 / once, 9),
+        "",
+        cap.source,
+    )
     count = working.step(
-        "Instalments: rounded up, one at least", "max(1, ceil(exact))", [Figure("exact", exact, "", "instalments exactly")],
-        float(max(1, math.ceil(exact))), "", cap.source, note="An exact multiple is not rounded up.",
-    )  # fmt: skip
+        "Instalments: rounded up, one at least",
+        "max(1, ceil(exact))",
+        [Figure("exact", exact, "", "instalments exactly")],
+        float(max(1, math.ceil(exact))),
+        "",
+        cap.source,
+        note="An exact multiple is not rounded up.",
+    )
     each = working.step(
-        "Each instalment", "total_g_m2 / count",
+        "Each instalment",
+        "total_g_m2 / count",
         [Figure("total_g_m2", total_g_m2, "g/m²", "in all"), Figure("count", count, "", "instalments")],
-        total_g_m2 / count, "g/m²", cap.source, (Limit("most at a time", None, once, cap.source),),
-    )  # fmt: skip
+        total_g_m2 / count,
+        "g/m²",
+        cap.source,
+        (Limit("most at a time", None, once, cap.source),),
+    )
     return [each] * int(count)
 
 
@@ -68,10 +83,14 @@ def below_the_lab(total_g_m2: float, share: float, working: Working) -> float:
     if not 0.5 <= share <= 1:
         raise OutOfRange("Start with 50 to 100 % of the full figure.", field="start_share", limits=(0.5, 1))
     return working.step(
-        "To start with", "total_g_m2 * share",
+        "To start with",
+        "total_g_m2 * share",
         [Figure("total_g_m2", total_g_m2, "g/m²", "full figure"), Figure("share", share, "", "share to start with")],
-        total_g_m2 * share, "g/m²", "common-practice", note="When in doubt start on the low side and test again.",
-    )  # fmt: skip
+        total_g_m2 * share,
+        "g/m²",
+        "common-practice",
+        note="When in doubt start on the low side and test again.",
+    )
 
 
 def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Climate, cap: Cap) -> list[Job]:
@@ -80,7 +99,9 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
     Where the cap has a year (hydrated lime, a label), any twelve months keep under it.
     """
     if not 28 <= interval_days <= 366:
-        raise OutOfRange("Lime instalments lie 28 to 366 days apart (1 to 6 months is usual).", field="interval", limits=(28, 366))  # fmt: skip
+        raise OutOfRange(
+            "Lime instalments lie 28 to 366 days apart (1 to 6 months is usual).", field="interval", limits=(28, 366)
+        )
     jobs: list[Job] = []
     thawed = open_days(climate, first, lambda mean, low: low > 0)
     for n, rate in enumerate(rates, start=1):
@@ -95,12 +116,14 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
 
 
 def refuse_too_long(days: list[date], count: int, day: date) -> None:
-    """Refuses instalments that run past eight years from the first: nobody keeps at it so long, and tests decide before (DoesNotFit)."""
+    """Refuses instalments that run past eight years from the first: nobody keeps at it so long, and tests decide
+    before (DoesNotFit)."""
     if days and (day - days[0]).days > MOST_YEARS * 365:
         raise DoesNotFit(
-            f"{count} applications this far apart run past {MOST_YEARS} years. Shorten the days between as far as label and season allow, take a "
-            "target that is nearer, or correct less deep; then test and go on.", field="interval",
-        )  # fmt: skip
+            f"{count} applications this far apart run past {MOST_YEARS} years. Shorten the days between as far as label"
+            " and season allow, take a target that is nearer, or correct less deep; then test and go on.",
+            field="interval",
+        )
 
 
 def under_the_year(
@@ -176,8 +199,9 @@ def _next(days: list[date], day: date) -> date:
     found = next((open_day for open_day in days if open_day >= day), None)
     if found is None:
         raise OutOfRange(
-            "This climate has no day for it in the years ahead: lime needs unfrozen ground, sulphur soil above 13 °C or, to "
-            "lie ready, unfrozen soil below it, a nutrient days above 8 °C. Choose the other timing or a later year.",
+            "This climate has no day for it in the years ahead: lime needs unfrozen ground, sulphur soil above 13 °C"
+            " or, to lie ready, unfrozen soil below it, a nutrient days above 8 °C. Choose the other timing or a later"
+            " year.",
             field="timing",
-        )  # fmt: skip
+        )
     return found

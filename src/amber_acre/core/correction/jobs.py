@@ -1,4 +1,5 @@
-"""A job of a correction as it stands on a day: amount, packs, state, cautions, and what is remarked when it is logged."""
+"""A job of a correction as it stands on a day: amount, packs, state, cautions, and what is remarked when it is
+logged."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ WORK_WORDS = {
 def refuse_move(
     job: Job, on: date, others: Sequence[Job], product: Product, thick: float = 1.0, cap: Cap | None = None
 ) -> None:
-    """Refuses a day that brings two spreadings nearer than the label allows, or twelve months over label or cap (DoesNotFit).
+    """Refuses a day that brings two spreadings nearer than the label allows, or twelve months over label or cap
+    (DoesNotFit).
 
     ``others``: the correction's other spreadings that stand, done or to come. ``thick``: size over the smallest size.
     ``cap``: of the correction, its year in g/m² of product.
@@ -40,8 +42,9 @@ def refuse_move(
     if cap is not None and cap.year_g_m2 is not None and most > cap.year_g_m2 * (1 + 1e-6):
         raise DoesNotFit(
             f"Twelve months would hold {product.rate_words(most)}, over the {product.rate_words(cap.year_g_m2)} a year "
-            f"the soil bears ({cap.words}). Choose a later day.", field="on_day",
-        )  # fmt: skip
+            f"the soil bears ({cap.words}). Choose a later day.",
+            field="on_day",
+        )
 
 
 @dataclass(frozen=True)
@@ -90,7 +93,8 @@ class SoilJob:
 
 
 def as_they_stand(jobs: Sequence[SoilJob], day: date) -> list[tuple[Job, bool]]:
-    """Jobs for the expected course on ``day``, by day, each with whether it is done: what went down at its day and rate, the rest as planned.
+    """Jobs for the expected course on ``day``, by day, each with whether it is done: what went down at its day and
+    rate, the rest as planned.
 
     What was left out is not there; what should have been spread by now and was not counts from ``day``.
     """
@@ -109,7 +113,8 @@ def as_they_stand(jobs: Sequence[SoilJob], day: date) -> list[tuple[Job, bool]]:
 
 
 def packs_to_come(jobs: Sequence[SoilJob], day: date) -> tuple[Product, Kilograms, PackCount] | None:
-    """What the jobs still open on ``day`` take of their product together, and its packs; None with fewer than two, or no pack."""
+    """What the jobs still open on ``day`` take of their product together, and its packs; None with fewer than two, or
+    no pack."""
     left = [job for job in jobs if job.product is not None and job.state(day) not in ("done", "skipped")]
     if len(left) < 2 or left[0].product is None or not left[0].product.packs:
         return None

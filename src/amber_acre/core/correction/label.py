@@ -29,21 +29,25 @@ def most_in_a_year(uses: Sequence[Use]) -> float:
 def hold_label(
     product: Product, planned: Sequence[Use], others: Sequence[Use], field: str, advice: str, thick: float = 1.0
 ) -> None:
-    """Refuses uses nearer to others than the label allows, or twelve months over its maximum (DoesNotFit, at ``field``).
+    """Refuses uses nearer to others than the label allows, or twelve months over its maximum (DoesNotFit, at
+    ``field``).
 
-    The planned ones are taken to keep the label among themselves but for the year. ``thick``: size over the smallest it can be.
+    The planned ones are taken to keep the label among themselves but for the year. ``thick``: size over the smallest
+    it can be.
     """
     label = product.label
     for use in planned:
         near = next((other for other in others if abs((other.on - use.on).days) < label.interval_days), None)
         if near is not None:
             raise DoesNotFit(
-                f"{near.words} lies {abs((near.on - use.on).days)} days from {use.on:%-d %B %Y}; the label of {product.name} asks for "
-                f"{label.interval_days} between. {advice}", field=field,
-            )  # fmt: skip
+                f"{near.words} lies {abs((near.on - use.on).days)} days from {use.on:%-d %B %Y}; the label of"
+                f" {product.name} asks for {label.interval_days} between. {advice}",
+                field=field,
+            )
     most = most_in_a_year([*planned, *others]) * thick
     if label.yearly_max_g_m2 is not None and most > label.yearly_max_g_m2 * (1 + 1e-6):
         raise DoesNotFit(
             f"Twelve months would hold {product.rate_words(most)}; the label of {product.name} allows "
-            f"{product.rate_words(label.yearly_max_g_m2)} a year. Choose a later day.", field=field,
-        )  # fmt: skip
+            f"{product.rate_words(label.yearly_max_g_m2)} a year. Choose a later day.",
+            field=field,
+        )

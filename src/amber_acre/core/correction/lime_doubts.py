@@ -16,13 +16,14 @@ FAR_ABOVE = 3.0
 def lime_doubts(
     test: SoilTest, ph: float, target_ph: float, method: LimeMethod, need_g_m2: float, depth_mm: float, working: Working
 ) -> list[str]:
-    """Sentences about a need, g/m² of effective CaCO₃ for ``depth_mm`` of soil; the comparison with the exchange is recorded."""
+    """Sentences about a need, g/m² of effective CaCO₃ for ``depth_mm`` of soil; the comparison with the exchange is
+    recorded."""
     if need_g_m2 == 0 and method == "lab":
         return ["The laboratory asks for no lime."]
     if need_g_m2 == 0:
         return [
-            f"By this buffer no lime is asked for, though pH {unrounded(ph)} is below {target_ph:g}: soil of low exchange holds "
-            "too little acid for it to show. Work it out by the texture table."
+            f"By this buffer no lime is asked for, though pH {unrounded(ph)} is below {target_ph:g}: soil of low"
+            " exchange holds too little acid for it to show. Work it out by the texture table."
         ]
     acid = acid_on_exchange(test)
     if acid is None or acid < LEAST_ACID_MEQ:
@@ -31,6 +32,6 @@ def lime_doubts(
     if need_g_m2 <= FAR_ABOVE * most:
         return []
     return [
-        f"The need is {need_g_m2:.0f} g/m² of calcium carbonate, yet all the acid on the exchange by this test (CEC less the cations) "
-        f"takes {most:.0f} g/m²: look at buffer pH, CEC and units again."
+        f"The need is {need_g_m2:.0f} g/m² of calcium carbonate, yet all the acid on the exchange by this test (CEC"
+        f" less the cations) takes {most:.0f} g/m²: look at buffer pH, CEC and units again."
     ]

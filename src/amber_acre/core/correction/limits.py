@@ -34,18 +34,38 @@ LIME_CAPS: dict[Placement, Cap] = {
     "tilled": Cap(100 * POUND_PER_THOUSAND_G_M2, None, "100 lb/1000 ft² tilled in at a time", "surface-lime"),
 }
 SURFACE_LIME_MOST_G_M2 = 75 * POUND_PER_THOUSAND_G_M2  # the higher figure told for the surface [surface-lime]
-HYDRATED_CAP = Cap(5 * POUND_PER_THOUSAND_G_M2, 10 * POUND_PER_THOUSAND_G_M2,
-                   "5 lb/1000 ft² of hydrated lime at a time, 10 a year", "from-memory")  # fmt: skip
+HYDRATED_CAP = Cap(
+    5 * POUND_PER_THOUSAND_G_M2,
+    10 * POUND_PER_THOUSAND_G_M2,
+    "5 lb/1000 ft² of hydrated lime at a time, 10 a year",
+    "from-memory",
+)
 # Sulphur: 400 lb/acre a year on established plants, in small doses; tilled in before planting 2 lb/100 ft² at a time.
 SULPHUR_CAPS: dict[Placement, Cap] = {
-    "surface": Cap(200 * POUND_PER_ACRE_G_M2, 400 * POUND_PER_ACRE_G_M2, "400 lb/acre of sulphur a year on the surface, half of it at a time", "common-practice"),
-    "raked": Cap(200 * POUND_PER_ACRE_G_M2, 400 * POUND_PER_ACRE_G_M2, "400 lb/acre of sulphur a year between plants, half of it at a time", "common-practice"),
-    "tilled": Cap(20 * POUND_PER_THOUSAND_G_M2, 40 * POUND_PER_THOUSAND_G_M2, "20 lb/1000 ft² of sulphur tilled in at a time, 40 a year", "from-memory"),
-}  # fmt: skip
+    "surface": Cap(
+        200 * POUND_PER_ACRE_G_M2,
+        400 * POUND_PER_ACRE_G_M2,
+        "400 lb/acre of sulphur a year on the surface, half of it at a time",
+        "common-practice",
+    ),
+    "raked": Cap(
+        200 * POUND_PER_ACRE_G_M2,
+        400 * POUND_PER_ACRE_G_M2,
+        "400 lb/acre of sulphur a year between plants, half of it at a time",
+        "common-practice",
+    ),
+    "tilled": Cap(
+        20 * POUND_PER_THOUSAND_G_M2,
+        40 * POUND_PER_THOUSAND_G_M2,
+        "20 lb/1000 ft² of sulphur tilled in at a time, 40 a year",
+        "from-memory",
+    ),
+}
 
 
 def cap_of_product(direction: Direction, placement: Placement, product: Product) -> Cap:
-    """The cap of a correction in g/m² of its product: of sulphur by its acid, of hydrated lime its own, of other lime by placement."""
+    """The cap of a correction in g/m² of its product: of sulphur by its acid, of hydrated lime its own, of other lime
+    by placement."""
     if direction == "up":
         return HYDRATED_CAP if product.soil.lime_kind == "hydrated" else LIME_CAPS[placement]
     cap = SULPHUR_CAPS[placement]
@@ -64,7 +84,8 @@ def refuse_placement(placement: Placement, kind: str, planted: bool, canopy: str
     if canopy or kind in ("tree", "hedge"):
         known = f" ({canopy})" if canopy else ""
         raise DoesNotFit(
-            f"Never till under a canopy{known}: the feeding roots lie there. Put it on the surface or rake it in lightly.",
+            f"Never till under a canopy{known}: the feeding roots lie there. Put it on the surface or rake it in"
+            " lightly.",
             field="placement",
         )
     if planted:
@@ -78,9 +99,10 @@ def refuse_twice(what: str, runs_since: date | None, field: str) -> None:
     """Refuses what runs already: entered again it would be put down twice (DoesNotFit)."""
     if runs_since is not None:
         raise DoesNotFit(
-            f"{what} is in the year already, entered {runs_since:%-d %B %Y}: it would go down twice. End that correction first, or "
-            "wait until it is through.", field=field,
-        )  # fmt: skip
+            f"{what} is in the year already, entered {runs_since:%-d %B %Y}: it would go down twice. End that"
+            " correction first, or wait until it is through.",
+            field=field,
+        )
 
 
 def refuse_both_ways(direction: Direction, running: Direction | None) -> None:
@@ -88,7 +110,7 @@ def refuse_both_ways(direction: Direction, running: Direction | None) -> None:
     if running is not None and running != direction:
         words = {"up": "raised", "down": "lowered"}
         raise DoesNotFit(
-            f"The pH is being {words[running]} here this season; it cannot be {words[direction]} as well. End the running "
-            "correction first, and test again.",
+            f"The pH is being {words[running]} here this season; it cannot be {words[direction]} as well. End the"
+            " running correction first, and test again.",
             field="direction",
         )

@@ -1,4 +1,5 @@
-"""A shortage the test shows, corrected: what the soil lacks, less what the year brings anyway, in instalments by label."""
+"""A shortage the test shows, corrected: what the soil lacks, less what the year brings anyway, in instalments by
+label."""
 
 from __future__ import annotations
 
@@ -53,16 +54,29 @@ def carries(product: Product, element: Measured) -> float:
 
 
 def plan_nutrient(
-    test: SoilTest, element: Measured, product: Product, climate: Climate, first: date, *, by: NeedBy,
-    nitrogen_g_m2: float | None, brought_g_m2: float, forbidden: str = "", advice_g_m2: float | None = None, chelate: bool = False,
-    thick: float = 1.0, runs_since: date | None = None, corrected_since_test: bool = False,
-) -> NutrientPlan:  # fmt: skip
+    test: SoilTest,
+    element: Measured,
+    product: Product,
+    climate: Climate,
+    first: date,
+    *,
+    by: NeedBy,
+    nitrogen_g_m2: float | None,
+    brought_g_m2: float,
+    forbidden: str = "",
+    advice_g_m2: float | None = None,
+    chelate: bool = False,
+    thick: float = 1.0,
+    runs_since: date | None = None,
+    corrected_since_test: bool = False,
+) -> NutrientPlan:
     """Instalments from ``first`` for an element that tests low. ``brought_g_m2``: what the year's feeds bring of it.
 
-    ``forbidden``: why no phosphorus may go down, '' where it may. ``thick``: size planned on over the smallest it can be,
-    where the label is held, its highest rate and its yearly one. ``runs_since``: the day a correction of it that still runs
-    was entered; ``corrected_since_test``: one went down after the test. Refuses both, and elements that are not low, micronutrients that
-    alkaline soil locks up (unless a chelate), products without the element (AmberError).
+    ``forbidden``: why no phosphorus may go down, '' where it may. ``thick``: size planned on over the smallest it can
+    be, where the label is held, its highest rate and its yearly one. ``runs_since``: the day a correction of it that
+    still runs was entered; ``corrected_since_test``: one went down after the test. Refuses both, and elements that
+    are not low, micronutrients that alkaline soil locks up (unless a chelate), products without the element
+    (AmberError).
     """
     name, working = MEASURES[element].name, Working(f"{MEASURES[element].name} of the test")
     read = level(test, element, working)
@@ -75,32 +89,54 @@ def plan_nutrient(
         raise DoesNotFit(f"{product.name} carries no {name.lower()}. Choose another.", field="product")
     lacking = _lacking(test, element, by, nitrogen_g_m2, advice_g_m2, working)
     left = working.step(
-        "Still lacking", "max(0, lacking - brought)",
-        [Figure("lacking", lacking, "g/m²", f"{name.lower()} lacking"), Figure("brought", brought_g_m2, "g/m²", "brought by the year's feeds")],
-        max(0.0, lacking - brought_g_m2), "g/m²", "common-practice",
-    )  # fmt: skip
+        "Still lacking",
+        "max(0, lacking - brought)",
+        [
+            Figure("lacking", lacking, "g/m²", f"{name.lower()} lacking"),
+            Figure("brought", brought_g_m2, "g/m²", "brought by the year's feeds"),
+        ],
+        max(0.0, lacking - brought_g_m2),
+        "g/m²",
+        "common-practice",
+    )
     total = working.step(
-        f"Of {product.name}", "left / share", [Figure("left", left, "g/m²", "still lacking"), Figure("share", share, "", f"{name.lower()} in it")],
-        left / share, "g/m²", "label",
-    )  # fmt: skip
-    warnings = []
+        f"Of {product.name}",
+        "left / share",
+        [Figure("left", left, "g/m²", "still lacking"), Figure("share", share, "", f"{name.lower()} in it")],
+        left / share,
+        "g/m²",
+        "label",
+    )
+    cap = _label_cap(product, thick)
+    warnings = _remarks(product, total)
+    jobs = _jobs(split(total, cap, working), name, first, product.label.interval_days, climate, cap)
+    if len(jobs) > 2 and (jobs[-2].on - jobs[0].on).days >= 365:
+        warnings.append("The label's limits spread it over more than a year: test again before each season.")
+    return NutrientPlan(element, lacking, brought_g_m2, total, tuple(jobs), tuple(warnings), working)
+
+
+def _remarks(product: Product, total: float) -> list[str]:
+    """What is read beside a dose: under the label's lowest rate, nitrogen it brings along."""
+    remarks = []
     if 0 < total < product.label.min_g_m2:
-        warnings.append(
-            f"{product.rate_words(total)} is under the label's lowest rate, {product.rate_words(product.label.min_g_m2)}."
+        remarks.append(
+            f"{product.rate_words(total)} is under the label's lowest rate,"
+            f" {product.rate_words(product.label.min_g_m2)}."
         )
     if product.total_nitrogen > 0.01 and total > 0:
-        warnings.append("It brings nitrogen as well: look at the ledger before it goes down.")
+        remarks.append("It brings nitrogen as well: look at the ledger before it goes down.")
+    return remarks
+
+
+def _label_cap(product: Product, thick: float) -> Cap:
+    """The label's highest rate and yearly maximum, held where the area is smallest."""
     label = product.label
-    cap = Cap(
+    return Cap(
         label.max_g_m2 / thick,
         None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 / thick,
         f"the label's highest rate, {product.rate_words(label.max_g_m2)}" + (", at the small end" if thick > 1 else ""),
         "label",
     )
-    jobs = _jobs(split(total, cap, working), name, first, label.interval_days, climate, cap)
-    if len(jobs) > 2 and (jobs[-2].on - jobs[0].on).days >= 365:
-        warnings.append("The label's limits spread it over more than a year: test again before each season.")
-    return NutrientPlan(element, lacking, brought_g_m2, total, tuple(jobs), tuple(warnings), working)
 
 
 def _allowed(test: SoilTest, element: Measured, read: str, by: NeedBy, forbidden: str, chelate: bool) -> None:
@@ -115,9 +151,10 @@ def _allowed(test: SoilTest, element: Measured, read: str, by: NeedBy, forbidden
         raise DoesNotFit(f"{name} does not test low: no micronutrient without a shortage.", field="element")
     if element in MICRO and not chelate and test.ph is not None and test.ph > LAWN_PH_RANGE[1]:
         raise DoesNotFit(
-            f"At pH {test.ph:g} {name.lower()} is locked up: a plain salt of it would be locked up too. Mend the pH, or use a "
-            "chelate that holds there and say so.", field="product",
-        )  # fmt: skip
+            f"At pH {test.ph:g} {name.lower()} is locked up: a plain salt of it would be locked up too. Mend the pH, or"
+            " use a chelate that holds there and say so.",
+            field="product",
+        )
 
 
 def _lacking(
@@ -131,7 +168,14 @@ def _lacking(
     if by == "lab":
         if advice_g_m2 is None:
             raise MissingInput("The laboratory advises nothing for it. Choose another way.", field="by")
-        return working.step("As the laboratory advises, as the element", "advice", [Figure("advice", advice_g_m2, "g/m²", "advised")], advice_g_m2, "g/m²", "lab-report")  # fmt: skip
+        return working.step(
+            "As the laboratory advises, as the element",
+            "advice",
+            [Figure("advice", advice_g_m2, "g/m²", "advised")],
+            advice_g_m2,
+            "g/m²",
+            "lab-report",
+        )
     if by == "minimum":
         if element not in MINIMUM_LEVELS or test.extractant != "mehlich-3":
             raise MissingInput("There is no minimum level for it by this extractant. Choose another way.", field="by")
@@ -145,11 +189,18 @@ def _lacking(
     if bounds is None:
         raise MissingInput("There is no range for it by this extractant. Choose another way.", field="by")
     return working.step(
-        "To the low end of adequate, in 10 cm of soil", "max(0, low - tested) * depth_mm * density / 1000",
-        [Figure("low", bounds[0], "mg/kg", "low end of adequate"), Figure("tested", test.values[element], "mg/kg", "tested"),
-         Figure("depth_mm", RANGE_DEPTH_MM, "mm", "depth"), Figure("density", RANGE_DENSITY, "g/cm³", "bulk density")],
-        max(0.0, bounds[0] - test.values[element]) * RANGE_DEPTH_MM * RANGE_DENSITY / 1000, "g/m²", "sufficiency-turf",
-    )  # fmt: skip
+        "To the low end of adequate, in 10 cm of soil",
+        "max(0, low - tested) * depth_mm * density / 1000",
+        [
+            Figure("low", bounds[0], "mg/kg", "low end of adequate"),
+            Figure("tested", test.values[element], "mg/kg", "tested"),
+            Figure("depth_mm", RANGE_DEPTH_MM, "mm", "depth"),
+            Figure("density", RANGE_DENSITY, "g/cm³", "bulk density"),
+        ],
+        max(0.0, bounds[0] - test.values[element]) * RANGE_DEPTH_MM * RANGE_DENSITY / 1000,
+        "g/m²",
+        "sufficiency-turf",
+    )
 
 
 def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Climate, cap: Cap) -> list[Job]:

@@ -54,11 +54,11 @@ class PhBrief:
 
     ``canopy``: how it is known to lie under a tree, '' where it does not.
 
-    ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction that
-    still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the year's
-    fertilizers leave, as CaCO₃. ``moved``: which way something that went down within a year moves the pH. ``thick``: size
-    planned on over the smallest it can be, where the label is held. ``beside``: name and direction of what is moved in the
-    lawn a patch lies in, or in a patch of the lawn.
+    ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction
+    that still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the
+    year's fertilizers leave, as CaCO₃. ``moved``: which way something that went down within a year moves the pH.
+    ``thick``: size planned on over the smallest it can be, where the label is held. ``beside``: name and direction of
+    what is moved in the lawn a patch lies in, or in a patch of the lawn.
     """
 
     kind: str
@@ -86,7 +86,8 @@ class PhBrief:
 class PhChoice:
     """What a person decides: direction, target, product, placement, depth in mm, method, days, share to start with.
 
-    ``advice_effective``: effective share of the lime the laboratory's figure is meant in (0.3–1.8); None: the report is silent.
+    ``advice_effective``: effective share of the lime the laboratory's figure is meant in (0.3–1.8); None: the report
+    is silent.
     """
 
     direction: Direction
@@ -108,7 +109,8 @@ class PhChoice:
 class PhPlan:
     """The correction: full and starting amount in g/m² of product, jobs, expected course, sentences, working.
 
-    ``drift_per_year``: what the year's fertilizers move the pH. ``questions`` want a confirmation; ``warnings`` are read. ``need_g_m2``: pure CaCO₃ or sulphur for the full change.
+    ``drift_per_year``: what the year's fertilizers move the pH. ``questions`` want a confirmation; ``warnings`` are
+    read. ``need_g_m2``: pure CaCO₃ or sulphur for the full change.
     """
 
     brief: PhBrief
@@ -158,9 +160,16 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     test = brief.test if brief.test is not None and not brief.on_probe else SoilTest.of(choice.first, ph=ph)
     texture = lime_texture(brief.texture, test.organic_matter) if brief.texture else None
     need = lime_need(
-        test, choice.target_ph, choice.depth_mm, choice.method, working, texture, choice.region, brief.lime_advice_g_m2,
+        test,
+        choice.target_ph,
+        choice.depth_mm,
+        choice.method,
+        working,
+        texture,
+        choice.region,
+        brief.lime_advice_g_m2,
         1.0 if choice.advice_effective is None else choice.advice_effective,
-    )  # fmt: skip
+    )
     full = lime_product(need, grade, working)
     total = below_the_lab(full, choice.start_share, working)
     cap = _under_label(cap_of_product("up", choice.placement, choice.product), choice, 1.0, brief.thick)
@@ -212,13 +221,19 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     )
     if product.soil.aluminium > 0:
         raise DoesNotFit(
-            "Aluminium sulphate is not planned for a broad correction: aluminium reaches toxic levels. Use sulphur; for "
-            "hydrangea see the flower colour page.",
+            "Aluminium sulphate is not planned for a broad correction: aluminium reaches toxic levels. Use sulphur; for"
+            " hydrangea see the flower colour page.",
             field="product",
         )
     need = sulphur_need(
-        ph, choice.target_ph, brief.texture.sulphur, choice.depth_mm, working, free_lime, yearly_g_m2=SULPHUR_CAPS[choice.placement].year_g_m2 or 0
-    )  # fmt: skip
+        ph,
+        choice.target_ph,
+        brief.texture.sulphur,
+        choice.depth_mm,
+        working,
+        free_lime,
+        yearly_g_m2=SULPHUR_CAPS[choice.placement].year_g_m2 or 0,
+    )
     if need.hopeless:
         raise DoesNotFit(need.sentence, field="direction")
     full = acidifying_product(need.total_g_m2, share, working)
@@ -227,22 +242,48 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     rates = split(total, cap, working, share)
     jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share)
     expected = _course(brief, ph, choice, jobs, full, need.total_g_m2 * CARBONATE_PER_SULPHUR, False)
-    warnings = [need.sentence, *_said_first(brief, choice)]
-    if NEAR_BOTH_TABLES <= choice.target_ph < 6.5 < ph:
-        handbook = sulphur_need(ph, 6.5, brief.texture.sulphur, choice.depth_mm, Working(""), free_lime)
-        warnings.append(
-            f"To pH 6.5 the handbook's table asks for {handbook.total_g_m2:.0f} g/m² of sulphur, to {choice.target_ph:g} the acid plants' one for "
-            f"{need.total_g_m2:.0f}: the two sources differ here. Start on the low side and test."
-        )
+    warnings = [
+        need.sentence,
+        *_said_first(brief, choice),
+        *_sulphur_doubts(ph, brief.texture, choice, need, free_lime),
+    ]
     if product.soil.elemental_sulphur == 0:
-        warnings.append(
-            f"{1 / share:.1f} times the weight of sulphur{_as_hydrate(product)}: right only where iron is short as well. It stains paving."
-        )
+        warnings.append(_other_than_sulphur(product, share))
     question = large_on_probe(total * share, LARGE_SULPHUR_G_M2) if brief.on_probe else ""
     return PhPlan(
-        brief, choice, need.total_g_m2, full, total, tuple(jobs), expected, need, (question,) if question else (),
-        tuple(warnings), working, _drift(brief, choice, need.total_g_m2 * CARBONATE_PER_SULPHUR),
-    )  # fmt: skip
+        brief,
+        choice,
+        need.total_g_m2,
+        full,
+        total,
+        tuple(jobs),
+        expected,
+        need,
+        (question,) if question else (),
+        tuple(warnings),
+        working,
+        _drift(brief, choice, need.total_g_m2 * CARBONATE_PER_SULPHUR),
+    )
+
+
+def _sulphur_doubts(
+    ph: float, texture: TextureClass, choice: PhChoice, need: SulphurNeed, free_lime: float | None
+) -> list[str]:
+    """What is said where the two sulphur tables differ, near their common edge."""
+    if not NEAR_BOTH_TABLES <= choice.target_ph < 6.5 < ph:
+        return []
+    handbook = sulphur_need(ph, 6.5, texture.sulphur, choice.depth_mm, Working(""), free_lime)
+    return [
+        f"To pH 6.5 the handbook's table asks for {handbook.total_g_m2:.0f} g/m² of sulphur, to {choice.target_ph:g} the"
+        f" acid plants' one for {need.total_g_m2:.0f}: the two sources differ here. Start on the low side and test."
+    ]
+
+
+def _other_than_sulphur(product: Product, share: float) -> str:
+    return (
+        f"{1 / share:.1f} times the weight of sulphur{_as_hydrate(product)}: right only where iron is short as well."
+        " It stains paving."
+    )
 
 
 def _under_label(cap: Cap, choice: PhChoice, share: float, thick: float) -> Cap:
@@ -273,7 +314,8 @@ def _said_first(brief: PhBrief, choice: PhChoice) -> list[str]:
     if brief.beside is not None and brief.beside[1] != choice.direction:
         way = "raised" if brief.beside[1] == "up" else "lowered"
         words.append(
-            f"The pH of {brief.beside[0]} is being {way}, and they touch: mark the line, keep one off the other, test both again."
+            f"The pH of {brief.beside[0]} is being {way}, and they touch: mark the line, keep one off the other, test"
+            " both again."
         )
     return words
 
@@ -344,30 +386,45 @@ def _course(
 
 
 def drift_working(plan: PhPlan) -> Working:
-    """The acid of the year's fertilizers against the lime for one unit of pH, so that the ladder's slope can be checked."""
+    """The acid of the year's fertilizers against the lime for one unit of pH, so that the ladder's slope can be
+    checked."""
     working = Working("Fertilizers and the pH")
     ph = plan.brief.ph or 0.0
     change = abs(plan.choice.target_ph - ph)
     per = 1.0 if plan.choice.direction == "up" else CARBONATE_PER_SULPHUR
     working.step(
-        "pH the year's fertilizers move", "-acid_g_m2 / (need_g_m2 * per / change)",
-        [Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"), Figure("need_g_m2", plan.need_g_m2, "g/m²", "for the full change"),
-         Figure("per", per, "kg/kg", "CaCO₃ for each of it"), Figure("change", change, "", "units of pH")],
-        -plan.brief.acid_g_m2_year / (plan.need_g_m2 * per / change) if plan.need_g_m2 and change else 0.0, "a year", "sluijsmans-1970",
-    )  # fmt: skip
+        "pH the year's fertilizers move",
+        "-acid_g_m2 / (need_g_m2 * per / change)",
+        [
+            Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"),
+            Figure("need_g_m2", plan.need_g_m2, "g/m²", "for the full change"),
+            Figure("per", per, "kg/kg", "CaCO₃ for each of it"),
+            Figure("change", change, "", "units of pH"),
+        ],
+        -plan.brief.acid_g_m2_year / (plan.need_g_m2 * per / change) if plan.need_g_m2 and change else 0.0,
+        "a year",
+        "sluijsmans-1970",
+    )
     return working
 
 
 def holding_rate(plan: PhPlan, working: Working) -> float:
-    """Of this lime in a year to undo the acid of the year's fertilizers, g/m²; 0 where they leave none or it is lowered."""
+    """Of this lime in a year to undo the acid of the year's fertilizers, g/m²; 0 where they leave none or it is
+    lowered."""
     if plan.choice.direction != "up" or plan.brief.acid_g_m2_year <= 0:
         return 0.0
     share = effective_share(lime_grade(plan.choice.product, plan.choice.rule), Working(""))
     return working.step(
-        "Of this lime in a year, to undo it", "acid_g_m2 / share",
-        [Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"), Figure("share", share, "", "effective share of the lime")],
-        plan.brief.acid_g_m2_year / share, "g/m²", "lime-laws",
-    )  # fmt: skip
+        "Of this lime in a year, to undo it",
+        "acid_g_m2 / share",
+        [
+            Figure("acid_g_m2", plan.brief.acid_g_m2_year, "g/m²", "acid as CaCO₃"),
+            Figure("share", share, "", "effective share of the lime"),
+        ],
+        plan.brief.acid_g_m2_year / share,
+        "g/m²",
+        "lime-laws",
+    )
 
 
 def cheapest_by_acid(products: list[Product]) -> list[tuple[Product, float, float]]:

@@ -57,13 +57,25 @@ def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
         if abs(share) < 1e-9:
             continue
         value = working.step(
-            use.words, "rate_g_m2 * acid",
-            [Figure("rate_g_m2", use.rate_g_m2, "g/m²", "rate over the area"), Figure("acid", share, "g/g", "acid (+) or base (−) as CaCO₃")],
-            use.rate_g_m2 * share, "g/m²", "sluijsmans-1970",
-        )  # fmt: skip
+            use.words,
+            "rate_g_m2 * acid",
+            [
+                Figure("rate_g_m2", use.rate_g_m2, "g/m²", "rate over the area"),
+                Figure("acid", share, "g/g", "acid (+) or base (−) as CaCO₃"),
+            ],
+            use.rate_g_m2 * share,
+            "g/m²",
+            "sluijsmans-1970",
+        )
         sums[use.down] += value
         parts.append(Figure(f"u{n}", value, "g/m²", use.words))
     if parts:
-        working.step("Acid (+) or base (−) of the year, as CaCO₃", " + ".join(part.symbol for part in parts), parts,
-                     sums[True] + sums[False], "g/m²", "sluijsmans-1970")  # fmt: skip
+        working.step(
+            "Acid (+) or base (−) of the year, as CaCO₃",
+            " + ".join(part.symbol for part in parts),
+            parts,
+            sums[True] + sums[False],
+            "g/m²",
+            "sluijsmans-1970",
+        )
     return SoilLedger(sums[True], sums[False], elements[True], elements[False], working)

@@ -51,8 +51,16 @@ class AreaKind:
     later: str = ""
 
 
-_MULCH = (("none", "bare soil"), ("bark", "bark"), ("chips", "arborist chips"), ("compost", "compost or manure"),
-          ("conditioner", "chunky soil conditioner"), ("living", "living mulch"), ("gravel", "gravel or rock"), ("rubber", "rubber"))  # fmt: skip
+_MULCH = (
+    ("none", "bare soil"),
+    ("bark", "bark"),
+    ("chips", "arborist chips"),
+    ("compost", "compost or manure"),
+    ("conditioner", "chunky soil conditioner"),
+    ("living", "living mulch"),
+    ("gravel", "gravel or rock"),
+    ("rubber", "rubber"),
+)
 _MEDIUM = (
     ("peat", "peat-based mix"),
     ("bark", "bark-based mix"),
@@ -63,45 +71,124 @@ _MEDIUM = (
 _PLANT = Fact("plant", "What grows there", "text", "a name from the Almanac, or your own")
 _KINDS = (
     AreaKind("lawn", "Lawn", "shape", ()),
-    AreaKind("patch", "Patch within a lawn", "shape", (
-        Fact("cause", "Cause", "choice", needed=True, choices=(("dry", "dry, repels water"), ("bare", "bare"), ("trench", "relaid over a trench"),
-             ("shade", "shaded"), ("worn", "worn"), ("scorched", "scorched or stained"), ("unknown", "not known yet"))),
-        Fact("treatment", "Treatment", "text", "what is tried here, and only here"),
-        Fact("pair", "Compared with", "text", "the untreated patch or area it is judged against"),
-    ), "A patch takes its size from the lawn it lies in. Its soil can be corrected by itself; its own feeding comes later."),
-    AreaKind("hedge", "Hedge", "facts", (
-        _PLANT,
-        Fact("run", "Run", "length", "or plants and spacing below"),
-        Fact("plants", "Plants", "count"), Fact("spacing", "Spacing", "length"),
-        Fact("width", "Width", "length", needed=True),
-        Fact("margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True),
-        Fact("height", "Height", "length"),
-    ), "Feeding of hedges comes later; the soil of one can be corrected."),
-    AreaKind("tree", "Tree", "facts", (
-        _PLANT,
-        Fact("trunk_by", "Trunk measured as", "choice", f"diameter at {BREAST_HEIGHT_M:g} m (4.5 ft); caliper at {CALIPER_SMALL_M * 100:.0f} cm (6 in), or {CALIPER_LARGE_M * 100:.0f} cm (12 in) over {CALIPER_BOUND_M * 100:.0f} cm (4 in)",
-             needed=True, choices=(("diameter", "diameter at breast height"), ("caliper", "caliper"), ("circumference", "circumference"))),
-        Fact("stems", "Stems", "lengths", "one size a stem, e.g. 32 cm; 28 cm", needed=True),
-        Fact("crown", "Spread of the crown", "length"),
-        Fact("zone_by", "Root zone", "choice", needed=True, choices=(("trunk", "circle by the trunk"), ("dripline", "out to the dripline"))),
-        Fact("factor", "Radius for each trunk diameter", "number", "12 to 18 (1 to 1.5 ft an inch)", limits=(12, 18)),
-        Fact("hard_surface", "Hard surface on the root zone", "area"),
-        Fact("stage", "Chlorosis stage", "choice", choices=(("0", "0 even green"), ("1", "1 paler than a tolerant neighbour"),
-             ("2", "2 yellow between green veins"), ("3", "3 bleached, scorched"), ("4", "4 bare"))),
-    ), "Feeding of trees comes later: a tree needs a reason of its own before it is fed. Its soil can be corrected."),
-    AreaKind("bed", "Ornamental bed", "shape", (
-        Fact("plants", "Plants", "plants", "one kind a line with its count: 14 × Rosa hybrids"),
-        Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH), Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
-        Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
-        Fact("trunks", "Trunks to keep clear", "count"), Fact("clear", "Clear radius round each", "length", "0.3 m"),
-        Fact("lean", "Lean dry-country natives", "choice", choices=YES_NO),
-    ), "Feeding and mulch of beds come later; the soil of one can be corrected."),
-    AreaKind("container", "Container group", "facts", (
-        _PLANT, Fact("count", "Containers", "count", needed=True),
-        Fact("diameter", "Diameter of one", "length", "or the volume"), Fact("depth", "Depth of the medium", "length", "with the diameter"),
-        Fact("volume", "Volume of one", "volume", "as printed: 30 L"), Fact("medium", "Medium", "choice", choices=_MEDIUM),
-    ), "Feeding of containers comes later."),
-)  # fmt: skip
+    AreaKind(
+        "patch",
+        "Patch within a lawn",
+        "shape",
+        (
+            Fact(
+                "cause",
+                "Cause",
+                "choice",
+                needed=True,
+                choices=(
+                    ("dry", "dry, repels water"),
+                    ("bare", "bare"),
+                    ("trench", "relaid over a trench"),
+                    ("shade", "shaded"),
+                    ("worn", "worn"),
+                    ("scorched", "scorched or stained"),
+                    ("unknown", "not known yet"),
+                ),
+            ),
+            Fact("treatment", "Treatment", "text", "what is tried here, and only here"),
+            Fact("pair", "Compared with", "text", "the untreated patch or area it is judged against"),
+        ),
+        "A patch takes its size from the lawn it lies in. Its soil can be corrected by itself; its own feeding comes"
+        " later.",
+    ),
+    AreaKind(
+        "hedge",
+        "Hedge",
+        "facts",
+        (
+            _PLANT,
+            Fact("run", "Run", "length", "or plants and spacing below"),
+            Fact("plants", "Plants", "count"),
+            Fact("spacing", "Spacing", "length"),
+            Fact("width", "Width", "length", needed=True),
+            Fact("margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True),
+            Fact("height", "Height", "length"),
+        ),
+        "Feeding of hedges comes later; the soil of one can be corrected.",
+    ),
+    AreaKind(
+        "tree",
+        "Tree",
+        "facts",
+        (
+            _PLANT,
+            Fact(
+                "trunk_by",
+                "Trunk measured as",
+                "choice",
+                f"diameter at {BREAST_HEIGHT_M:g} m (4.5 ft); caliper at {CALIPER_SMALL_M * 100:.0f} cm (6 in), or"
+                f" {CALIPER_LARGE_M * 100:.0f} cm (12 in) over {CALIPER_BOUND_M * 100:.0f} cm (4 in)",
+                needed=True,
+                choices=(
+                    ("diameter", "diameter at breast height"),
+                    ("caliper", "caliper"),
+                    ("circumference", "circumference"),
+                ),
+            ),
+            Fact("stems", "Stems", "lengths", "one size a stem, e.g. 32 cm; 28 cm", needed=True),
+            Fact("crown", "Spread of the crown", "length"),
+            Fact(
+                "zone_by",
+                "Root zone",
+                "choice",
+                needed=True,
+                choices=(("trunk", "circle by the trunk"), ("dripline", "out to the dripline")),
+            ),
+            Fact(
+                "factor", "Radius for each trunk diameter", "number", "12 to 18 (1 to 1.5 ft an inch)", limits=(12, 18)
+            ),
+            Fact("hard_surface", "Hard surface on the root zone", "area"),
+            Fact(
+                "stage",
+                "Chlorosis stage",
+                "choice",
+                choices=(
+                    ("0", "0 even green"),
+                    ("1", "1 paler than a tolerant neighbour"),
+                    ("2", "2 yellow between green veins"),
+                    ("3", "3 bleached, scorched"),
+                    ("4", "4 bare"),
+                ),
+            ),
+        ),
+        "Feeding of trees comes later: a tree needs a reason of its own before it is fed. Its soil can be corrected.",
+    ),
+    AreaKind(
+        "bed",
+        "Ornamental bed",
+        "shape",
+        (
+            Fact("plants", "Plants", "plants", "one kind a line with its count: 14 × Rosa hybrids"),
+            Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH),
+            Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
+            Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
+            Fact("trunks", "Trunks to keep clear", "count"),
+            Fact("clear", "Clear radius round each", "length", "0.3 m"),
+            Fact("lean", "Lean dry-country natives", "choice", choices=YES_NO),
+        ),
+        "Feeding and mulch of beds come later; the soil of one can be corrected.",
+    ),
+    AreaKind(
+        "container",
+        "Container group",
+        "facts",
+        (
+            _PLANT,
+            Fact("count", "Containers", "count", needed=True),
+            Fact("diameter", "Diameter of one", "length", "or the volume"),
+            Fact("depth", "Depth of the medium", "length", "with the diameter"),
+            Fact("volume", "Volume of one", "volume", "as printed: 30 L"),
+            Fact("medium", "Medium", "choice", choices=_MEDIUM),
+        ),
+        "Feeding of containers comes later.",
+    ),
+)
 KINDS: dict[str, AreaKind] = {kind.key: kind for kind in _KINDS}
 SITE_FACTS: tuple[Fact, ...] = (
     Fact("slope", "Slope", "slope", "1:3, 18 % or 10°; the plan is stretched to the surface"),
@@ -149,7 +236,9 @@ def facts_of(kind: str) -> tuple[Fact, ...]:
     return (*KINDS[kind].facts, *SITE_FACTS)
 
 
-def read_facts(kind: str, texts: Mapping[str, str], reading: Reading = METRIC) -> tuple[dict[str, ReadFact], list[AmberError]]:  # fmt: skip
+def read_facts(
+    kind: str, texts: Mapping[str, str], reading: Reading = METRIC
+) -> tuple[dict[str, ReadFact], list[AmberError]]:
     """Every fact that was given, and every refusal (field: the fact's key). Unknown ones are left out."""
     read, faults = {}, []
     for fact in facts_of(kind):
@@ -215,7 +304,9 @@ def read_plants(text: str, field: str = "plants") -> tuple[tuple[int, str], ...]
     for n, line in enumerate(filter(None, (part.strip() for part in text.splitlines())), start=1):
         found = re.fullmatch(r"(\d{1,5})\s*(?:[x×*]\s*)?([^\W\d_].*)", line)
         if found is None or int(found[1]) < 1:
-            raise NotUnderstood(f"Line {n}, “{line}”: type the count and then the name, like 14 × Rosa.", field=field, value=line)  # fmt: skip
+            raise NotUnderstood(
+                f"Line {n}, “{line}”: type the count and then the name, like 14 × Rosa.", field=field, value=line
+            )
         rows.append((int(found[1]), found[2]))
     return tuple(rows)
 
@@ -227,9 +318,12 @@ def size_by_facts(kind: str, facts: Mapping[str, ReadFact]) -> Measured:
     if kind == "hedge":
         run = number("run")
         return hedge_ground(
-            Metres(number("width") or 0.0), Metres(number("margin") or 0.0), run_m=None if run is None else Metres(run),
-            plants=int(number("plants") or 0), spacing_m=number("spacing") or 0.0,
-        )  # fmt: skip
+            Metres(number("width") or 0.0),
+            Metres(number("margin") or 0.0),
+            run_m=None if run is None else Metres(run),
+            plants=int(number("plants") or 0),
+            spacing_m=number("spacing") or 0.0,
+        )
     if kind == "tree":
         stems = facts["stems"].value if "stems" in facts else ()
         zone = root_zone(

@@ -78,7 +78,12 @@ class Look:
             raise OutOfRange("The colour scale runs from 1 to 5.", field="colour", value=self.colour, limits=(1, 5))
         if self.ph is not None:
             if not 3 <= self.ph <= 10:
-                raise OutOfRange(f"pH {self.ph:g} is outside 3–10. Clean the probe and read again.", field="ph", value=self.ph, limits=(3, 10))  # fmt: skip
+                raise OutOfRange(
+                    f"pH {self.ph:g} is outside 3–10. Clean the probe and read again.",
+                    field="ph",
+                    value=self.ph,
+                    limits=(3, 10),
+                )
             if not self.spot:
                 raise DoesNotFit("Name the spot the probe stood in, so that it can be found again.", field="spot")
 

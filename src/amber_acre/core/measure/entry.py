@@ -114,8 +114,8 @@ def read_rows(method: Method, text: str, reading: Reading = METRIC) -> list[list
         raise MissingInput(f"The table is empty. Type one row for each reading: {names}.", field="rows")
     if len(rows) > ROWS_AT_MOST:
         raise OutOfRange(
-            f"{len(rows):,} rows are more than the {ROWS_AT_MOST:,} a table takes. Bring it in as a file instead: it is "
-            "simplified there.",
+            f"{len(rows):,} rows are more than the {ROWS_AT_MOST:,} a table takes. Bring it in as a file instead: it is"
+            " simplified there.",
             field="rows",
             value=len(rows),
             limits=(1, ROWS_AT_MOST),

@@ -33,8 +33,10 @@ def area_error_m2(shape: Measurable, instrument: Instrument, working: Working) -
         math.sqrt(squares),
         "m²",
         "error-propagation",
-        note=f"A reading may be off by {instrument.fixed_m:g} m and {instrument.share:.1%} of its length. "
-        "One standard deviation: two areas of three lie within it.",
+        note=(
+            f"A reading may be off by {instrument.fixed_m:g} m and {instrument.share:.1%} of its length. "
+            "One standard deviation: two areas of three lie within it."
+        ),
     )
 
 

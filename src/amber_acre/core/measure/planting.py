@@ -24,7 +24,9 @@ class Measured:
     other: float = 0.0
 
 
-def hedge_ground(width_m: Metres, margin_m: Metres, *, run_m: Metres | None = None, plants: int = 0, spacing_m: float = 0.0) -> Measured:  # fmt: skip
+def hedge_ground(
+    width_m: Metres, margin_m: Metres, *, run_m: Metres | None = None, plants: int = 0, spacing_m: float = 0.0
+) -> Measured:
     """Ground of a hedge in m²: run × (width + a root margin on both sides) [common-practice].
 
     The run is measured, or ``plants`` × ``spacing_m``. Refuses a hedge with neither (MissingInput) and sizes
@@ -97,9 +99,14 @@ def basal_area(trunk_m: float, working: Working) -> SquareMetres:
 
 
 def root_zone(
-    stems_m: tuple[float, ...], *, circumference: bool = False, crown_m: float | None = None, by_dripline: bool = False,
-    radius_per_diameter: float = ROOT_RADIUS_LOW, hard_surface_m2: float = 0.0,
-) -> Measured:  # fmt: skip
+    stems_m: tuple[float, ...],
+    *,
+    circumference: bool = False,
+    crown_m: float | None = None,
+    by_dripline: bool = False,
+    radius_per_diameter: float = ROOT_RADIUS_LOW,
+    hard_surface_m2: float = 0.0,
+) -> Measured:
     """Root zone of a tree in m²: a circle by trunk or dripline, less the hard surface on it [root-zone].
 
     ``crown_m`` is the crown's spread across. Refuses a dripline without a crown (MissingInput), a factor outside

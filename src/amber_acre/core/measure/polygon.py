@@ -58,8 +58,8 @@ class LonLatPolygon:
         for n, (longitude, latitude) in enumerate(self.ring, start=1):
             if not (-180 <= longitude <= 180 and -90 <= latitude <= 90):
                 raise OutOfRange(
-                    f"Row {n}: longitude {longitude:g}, latitude {latitude:g} is not on the globe. Longitude comes first "
-                    "(−180 to 180), then latitude (−90 to 90): are they swapped?",
+                    f"Row {n}: longitude {longitude:g}, latitude {latitude:g} is not on the globe. Longitude comes"
+                    " first (−180 to 180), then latitude (−90 to 90): are they swapped?",
                     field="rows",
                     value=(longitude, latitude),
                 )

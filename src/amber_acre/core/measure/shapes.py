@@ -247,7 +247,8 @@ class Ring:
         _require_positive(outer_m=self.outer_m, inner_m=self.inner_m)
         if self.inner_m >= self.outer_m:
             raise DoesNotFit(
-                f"The inner diameter, {in_both(self.inner_m)}, is not smaller than the outer, {in_both(self.outer_m)}. Swap them.",
+                f"The inner diameter, {in_both(self.inner_m)}, is not smaller than the outer, {in_both(self.outer_m)}."
+                " Swap them.",
                 field="outer_m",
                 value=self.inner_m,
                 limits=(0, self.outer_m),
@@ -281,7 +282,8 @@ class Sector:
         _require_positive(radius_m=self.radius_m)
         if not 0 < self.angle_deg <= 360:
             raise OutOfRange(
-                f"An opening of {self.angle_deg:g}° is outside 0–360°. Measure the angle between the two straight edges.",
+                f"An opening of {self.angle_deg:g}° is outside 0–360°. Measure the angle between the two straight"
+                " edges.",
                 field="angle_deg",
                 value=self.angle_deg,
                 limits=(0, 360),

@@ -34,8 +34,8 @@ class Traverse:
             raise OutOfRange("Every distance must be above zero.", field="rows", limits=(0, None))
         if self.closing_error_m * HOPELESS_RATIO > self.perimeter_m:
             raise DoesNotFit(
-                f"The walk ends {in_both(self.closing_error_m)} from where it began, on {in_both(self.perimeter_m)} walked: "
-                "it does not close. Look for a bearing read backwards or a course left out.",
+                f"The walk ends {in_both(self.closing_error_m)} from where it began, on {in_both(self.perimeter_m)}"
+                " walked: it does not close. Look for a bearing read backwards or a course left out.",
                 field="rows",
                 value=self.closing_error_m,
                 limits=(0, self.perimeter_m / HOPELESS_RATIO),
@@ -86,8 +86,8 @@ class Traverse:
         if self.ratio >= POOR_RATIO:
             return None
         return Doubtful(
-            f"The walk closes to {in_both(self.closing_error_m)} on {in_both(self.perimeter_m)}, 1 in {self.ratio:.0f}: poor, "
-            f"1 in {POOR_RATIO:.0f} is usual with a pocket compass. Walk it again, or confirm.",
+            f"The walk closes to {in_both(self.closing_error_m)} on {in_both(self.perimeter_m)}, 1 in {self.ratio:.0f}:"
+            f" poor, 1 in {POOR_RATIO:.0f} is usual with a pocket compass. Walk it again, or confirm.",
             field="rows",
             value=self.closing_error_m,
         )

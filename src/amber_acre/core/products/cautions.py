@@ -6,7 +6,8 @@ from amber_acre.core.products.product import Product
 
 _SOIL_CAUTIONS = {
     "lime": [
-        "Lime dust: mask and goggles. Not together with urea or ammonium feeds; not before a storm; light watering after."
+        "Lime dust: mask and goggles. Not together with urea or ammonium feeds; not before a storm; light watering"
+        " after."
     ],
     "sulphur": ["Sulphur dust can catch fire: no sparks or flame; mask and goggles. Water in."],
     "acidifier": ["Acid on wet skin and eyes: gloves and goggles. Water in at once."],
@@ -37,11 +38,13 @@ def cautions(product: Product) -> tuple[str, ...]:
     found += _SOIL_CAUTIONS.get(product.family, [])
     if product.soil.lime_kind == "hydrated":
         found.append(
-            "Hydrated lime is caustic: goggles, mask, gloves, long sleeves; it burns eyes, throat and wet skin. Rinse with much water."
+            "Hydrated lime is caustic: goggles, mask, gloves, long sleeves; it burns eyes, throat and wet skin. Rinse"
+            " with much water."
         )
     if product.soil.aluminium > 0:
         found.append(
-            "Aluminium sulphate: too much is toxic to plants, and a hazard to pets and people. Label dose only, never for broad acidifying."
+            "Aluminium sulphate: too much is toxic to plants, and a hazard to pets and people. Label dose only, never"
+            " for broad acidifying."
         )
     if any(pack.mass_kg > HEAVY_PACK_KG for pack in product.packs):
         found.append(f"A pack over {HEAVY_PACK_KG:g} kg: lift in two.")

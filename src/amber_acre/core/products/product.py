@@ -76,8 +76,9 @@ class Label:
 class SoilAction:
     """What a product does to soil: fractions of mass; ``passing`` maps mesh to the share that passes.
 
-    ``neutralising_value`` (CCE) 0.3–1.8 or None; ``lime_kind`` names which lime. ``elemental_sulphur`` and ``aluminium``
-    0–1. Iron stands with the other nutrients. ``material``: a key of the amendments table, for what is laid by depth.
+    ``neutralising_value`` (CCE) 0.3–1.8 or None; ``lime_kind`` names which lime. ``elemental_sulphur`` and
+    ``aluminium`` 0–1. Iron stands with the other nutrients. ``material``: a key of the amendments table, for what is
+    laid by depth.
     """
 
     neutralising_value: float | None = None
@@ -95,7 +96,8 @@ class SoilAction:
             raise NotUnderstood("Choose which lime it is.", field="lime_kind", value=self.lime_kind)
         if self.neutralising_value is not None and not 0.3 <= self.neutralising_value <= 1.8:
             raise OutOfRange(
-                f"A neutralising value of {self.neutralising_value * 100:.4g} % is outside 30–180 %. Copy the CCE from the label.",
+                f"A neutralising value of {self.neutralising_value * 100:.4g} % is outside 30–180 %. Copy the CCE from"
+                " the label.",
                 field="neutralising_value",
                 limits=(0.3, 1.8),
             )
@@ -110,9 +112,10 @@ class SoilAction:
 class Product:
     """A product of the shelf; fractions of mass (0.16 for 16 %).
 
-    ``nitrogen`` by form adds up to ``total_nitrogen`` within label rounding (DoesNotFit). A liquid
-    needs ``density_kg_l`` (MissingInput), 0.7–1.8; a solid may have its bulk density, 0.2–2. ``other`` holds Ca, Mg, S, Fe, Mn, Zn, Cu, B, Mo.
-    The whole analysis cannot pass 100 % (OutOfRange). ``longevity_days`` is needed with coated nitrogen.
+    ``nitrogen`` by form adds up to ``total_nitrogen`` within label rounding (DoesNotFit). A liquid needs
+    ``density_kg_l`` (MissingInput), 0.7–1.8; a solid may have its bulk density, 0.2–2. ``other`` holds Ca, Mg, S, Fe,
+    Mn, Zn, Cu, B, Mo. The whole analysis cannot pass 100 % (OutOfRange). ``longevity_days`` is needed with coated
+    nitrogen.
     """
 
     key: int
@@ -140,7 +143,8 @@ class Product:
         low, high = DENSITY_OF_LIQUIDS if self.liquid else DENSITY_OF_SOLIDS
         if self.density_kg_l is not None and not low <= self.density_kg_l <= high:
             raise OutOfRange(
-                f"A density of {self.density_kg_l:g} kg/L is outside {low:g}–{high:g}. Check the unit (kg/L, not lb/gal).",
+                f"A density of {self.density_kg_l:g} kg/L is outside {low:g}–{high:g}. Check the unit (kg/L, not"
+                " lb/gal).",
                 field="density",
                 value=self.density_kg_l,
                 limits=(low, high),

@@ -26,9 +26,9 @@ UPKEEPS: tuple[Upkeep, ...] = get_args(Upkeep)
 class RuleSet:
     """A local rule set, data the firm edits. Caps in g/m² of nitrogen, the slow share a fraction.
 
-    ``quick_cap_g_m2`` and ``total_cap_g_m2`` hold one application; ``yearly_cap_g_m2`` None: no cap. ``buffer_m``: width
-    of the unfed strip along water, 0 to 200.
-    Refuses a slow share outside 0–1 and caps not above zero (OutOfRange).
+    ``quick_cap_g_m2`` and ``total_cap_g_m2`` hold one application; ``yearly_cap_g_m2`` None: no cap. ``buffer_m``:
+    width of the unfed strip along water, 0 to 200. Refuses a slow share outside 0–1 and caps not above zero
+    (OutOfRange).
     """
 
     name: str

@@ -97,26 +97,36 @@ def consider(
     if rate < lowest:
         brings = lowest * product.total_nitrogen
         if held_by:
-            return f"{name}: {held_by} allows {product.rate_words(rate)}, the label's lowest rate is {product.rate_words(lowest)}."
+            return (
+                f"{name}: {held_by} allows {product.rate_words(rate)}, the label's lowest rate is"
+                f" {product.rate_words(lowest)}."
+            )
         if brings > MOST_OF_TARGET * target_g_m2:
             return (
-                f"{name}: the label's lowest rate, {product.rate_words(lowest)}, brings {unrounded(brings)} g/m² of nitrogen; "
-                f"the round wants {unrounded(target_g_m2)} g/m²."
+                f"{name}: the label's lowest rate, {product.rate_words(lowest)}, brings {unrounded(brings)} g/m² of"
+                f" nitrogen; the round wants {unrounded(target_g_m2)} g/m²."
             )
         rate, held_by = lowest, "the label's lowest rate"
         if any(rate > limit * (1 + 1e-9) for limit, _ in _rate_limits(product, slot, lawn)):
             return f"{name}: no rate meets both the label's lowest and the caps."
     brings = rate * product.total_nitrogen
     if brings < ENOUGH_OF_TARGET * target_g_m2:
-        return f"{name}: {held_by} holds it to {unrounded(brings)} g/m² of nitrogen; the round wants {unrounded(target_g_m2)} g/m²."
+        return (
+            f"{name}: {held_by} holds it to {unrounded(brings)} g/m² of nitrogen; the round wants"
+            f" {unrounded(target_g_m2)} g/m²."
+        )
     if not product.packs:
         return f"{name}: no pack with a price on the shelf."
     price = min(pack.price / pack.mass_kg for pack in product.packs)
     cold = mean_c < COLD_BELOW_C and product.nitrogen.get("insoluble", 0) > product.total_nitrogen / 2
     return Candidate(
-        product, GramsPerSquareMetre(rate), carried(product, GramsPerSquareMetre(rate)),
-        rate * price / 1000, held_by, cold,
-    )  # fmt: skip
+        product,
+        GramsPerSquareMetre(rate),
+        carried(product, GramsPerSquareMetre(rate)),
+        rate * price / 1000,
+        held_by,
+        cold,
+    )
 
 
 def _rate_limits(product: Product, slot: Slot, lawn: Lawn) -> list[tuple[float, str]]:
@@ -246,9 +256,12 @@ def _best_way(
         return best[1], ""
     if slowest[0] < 0:
         return slowest[1], ""
-    return slowest[1], (
-        f"{lawn.rules.name} asks for at least {lawn.rules.slow_share_min:.0%} slow-release nitrogen; the best "
-        f"this shelf can do is {slowest[0]:.0%}. Add a slower product."
+    return (
+        slowest[1],
+        (
+            f"{lawn.rules.name} asks for at least {lawn.rules.slow_share_min:.0%} slow-release nitrogen; the best "
+            f"this shelf can do is {slowest[0]:.0%}. Add a slower product."
+        ),
     )
 
 

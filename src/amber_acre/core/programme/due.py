@@ -118,7 +118,10 @@ def job_holds(job: SoilJob, forecast: DayForecast) -> tuple[str, ...]:
     if forecast.min_c < FROZEN_BELOW_C:
         found.append(f"Frost, {forecast.min_c:.0f} °C: nothing on frozen ground.")
     if job.product is not None and _acid(job.product) and forecast.max_c >= SULPHUR_BURNS_FROM_C:
-        found.append(f"Heat, {forecast.max_c:.0f} °C: sulphur and iron sulphate burn leaves and turf; wait for under {SULPHUR_BURNS_FROM_C:.0f} °C.")  # fmt: skip
+        found.append(
+            f"Heat, {forecast.max_c:.0f} °C: sulphur and iron sulphate burn leaves and turf; wait for under"
+            f" {SULPHUR_BURNS_FROM_C:.0f} °C."
+        )
     if job.product is not None and job.product.family in DUSTY and forecast.wind_m_s > WINDY_M_S:
         found.append(f"Wind, {forecast.wind_m_s:.0f} m/s: the dust drifts (over {WINDY_M_S:.0f} m/s).")
     return tuple(found)

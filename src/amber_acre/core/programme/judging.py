@@ -79,13 +79,17 @@ def judge(
     done = {entry.round_number for entry in counted}
     open_rounds = [r for r in rounds if r.counts and r.number not in done]
     uses = [
-        _Use(r.on, r.product.key, r.rate_g_m2, r.rate_g_m2 * r.product.total_nitrogen, r.number)
-        for r in open_rounds
+        _Use(r.on, r.product.key, r.rate_g_m2, r.rate_g_m2 * r.product.total_nitrogen, r.number) for r in open_rounds
     ] + [
-        _Use(e.on, e.product.key, e.amount_kg * 1000 / lawn.size_m2,
-             e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen, None)
+        _Use(
+            e.on,
+            e.product.key,
+            e.amount_kg * 1000 / lawn.size_m2,
+            e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen,
+            None,
+        )
         for e in counted
-    ]  # fmt: skip
+    ]
     return tuple(
         _judge_one(item, [e for e in counted if e.round_number == item.number], lawn, uses, series, soil)
         for item in sorted(rounds, key=lambda r: (r.on, r.number))
@@ -161,12 +165,16 @@ def _rate_steps(item: PlannedRound, lawn: Lawn, working: Working) -> None:
     thick = working.step(
         "Rate where the lawn is smallest" if lawn.low_m2 < lawn.size_m2 else "Rate held against the label",
         "rate_g_m2 * size_m2 / low_m2",
-        [rate, Figure("size_m2", lawn.size_m2, "m²", "size planned on"), Figure("low_m2", lawn.low_m2, "m²", "smallest it can be")],
+        [
+            rate,
+            Figure("size_m2", lawn.size_m2, "m²", "size planned on"),
+            Figure("low_m2", lawn.low_m2, "m²", "smallest it can be"),
+        ],
         item.rate_g_m2 * lawn.size_m2 / lawn.low_m2,
         "g/m²",
         "label",
         (Limit("label rate", label.min_g_m2, label.max_g_m2, "label"),),
-    )  # fmt: skip
+    )
     held = Figure("held_g_m2", thick, "g/m²", "rate held")
     for name, fraction, limit in (
         ("Nitrogen", product.total_nitrogen, Limit("cap of one application", None, lawn.rules.total_cap_g_m2, "rule")),
@@ -185,6 +193,12 @@ def _rate_steps(item: PlannedRound, lawn: Lawn, working: Working) -> None:
             "label",
             (limit,),
         )
+    _oxide_steps(item, rate, working)
+
+
+def _oxide_steps(item: PlannedRound, rate: Figure, working: Working) -> None:
+    """Phosphorus and potassium of a round, as elements."""
+    product = item.product
     for name, oxide, factor, fraction in (
         ("Phosphorus", "p2o5", P_PER_P2O5, product.p2o5),
         ("Potassium", "k2o", K_PER_K2O, product.k2o),
@@ -292,13 +306,15 @@ def _warnings(
     ):
         if value * thick > cap * (1 + 1e-6):
             found.append(
-                f"{unrounded(value * thick)} g/m² of {name} is over the cap of one application, {unrounded(cap)} g/m²: burn margin is gone."
+                f"{unrounded(value * thick)} g/m² of {name} is over the cap of one application, {unrounded(cap)} g/m²:"
+                " burn margin is gone."
             )
     day = series.index(item.on)
     if 0 <= day < len(series.mean_c):
         if series.max_c[day] >= HEAT_FROM_C[lawn.grass.season] and brings.quick > HOT_QUICK_CAP_G_M2:
             found.append(
-                f"{unrounded(brings.quick)} g/m² of quick nitrogen in the heat (usual maximum {series.max_c[day]:.0f} °C): burn and disease."
+                f"{unrounded(brings.quick)} g/m² of quick nitrogen in the heat (usual maximum {series.max_c[day]:.0f}"
+                " °C): burn and disease."
             )
         growth = growth_potential(float(series.mean_c[day]), lawn.grass.season)
         if growth < GROWING_ABOVE[lawn.grass.season]:
@@ -355,7 +371,8 @@ def label_remarks(entry: Entry, others: Sequence[Entry], size_m2: float) -> tupl
         )
     same = [other for other in others if other.product.key == entry.product.key]
     found += [
-        f"{entry.product.name} also went down on {other.on:%-d %B}; the label asks for {label.interval_days} days between."
+        f"{entry.product.name} also went down on {other.on:%-d %B}; the label asks for {label.interval_days} days"
+        " between."
         for other in same
         if 0 < abs((other.on - entry.on).days) < label.interval_days
     ]

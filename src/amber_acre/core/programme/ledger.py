@@ -32,8 +32,8 @@ def ledger(
 ) -> Ledger:
     """Adds up the season: log entries that stand, and planned rounds not yet logged or skipped.
 
-    Applied figures are mass × fraction over the whole lawn, so that two halves add up to one lawn. ``jobs``: planned soil
-    jobs that carry nutrients, each with its words, product and rate in g/m².
+    Applied figures are mass × fraction over the whole lawn, so that two halves add up to one lawn. ``jobs``: planned
+    soil jobs that carry nutrients, each with its words, product and rate in g/m².
     """
     working = Working("Nutrient ledger of the season")
     counted = standing(tuple(entries))
@@ -43,14 +43,28 @@ def ledger(
     for n, entry in enumerate(counted, start=1):
         rate = GramsPerSquareMetre(entry.amount_kg * 1000 / lawn.size_m2)
         applied += carried(entry.product, rate)
-        parts.append(_nitrogen_step(working, f"a{n}", f"Logged {entry.on:%-d %B}: {entry.product.name}",
-                                    entry.amount_kg * 1000 / lawn.size_m2, entry.product.total_nitrogen))  # fmt: skip
+        parts.append(
+            _nitrogen_step(
+                working,
+                f"a{n}",
+                f"Logged {entry.on:%-d %B}: {entry.product.name}",
+                entry.amount_kg * 1000 / lawn.size_m2,
+                entry.product.total_nitrogen,
+            )
+        )
     for item in rounds:
         if not item.counts or item.number in done_numbers:
             continue
         to_come += carried(item.product, item.rate_g_m2)
-        parts.append(_nitrogen_step(working, f"r{item.number}", f"Planned R{item.number}: {item.product.name}",
-                                    item.rate_g_m2, item.product.total_nitrogen))  # fmt: skip
+        parts.append(
+            _nitrogen_step(
+                working,
+                f"r{item.number}",
+                f"Planned R{item.number}: {item.product.name}",
+                item.rate_g_m2,
+                item.product.total_nitrogen,
+            )
+        )
     for n, (words, product, planned) in enumerate(jobs, start=1):
         to_come += carried(product, GramsPerSquareMetre(planned))
         parts.append(
@@ -68,21 +82,26 @@ def ledger(
             "label",
             (Limit("yearly cap", None, cap, "rule"),) if cap is not None else (),
         )
-    slow = year.slow / year.nitrogen if year.nitrogen else 0.0
-    if year.nitrogen:
-        working.step(
-            "Slow-release share",
-            "slow_g_m2 / nitrogen_g_m2",
-            [
-                Figure("slow_g_m2", year.slow, "g/m²", "slow nitrogen"),
-                Figure("nitrogen_g_m2", year.nitrogen, "g/m²", "nitrogen"),
-            ],
-            slow,
-            "",
-            "label",
-            (Limit("slow-release share", lawn.rules.slow_share_min, None, "rule"),),
-        )
+    slow = _slow_share(lawn, year, working)
     return Ledger(applied, to_come, year, None if cap is None else cap - year.nitrogen, slow, working)
+
+
+def _slow_share(lawn: Lawn, year: Nutrients, working: Working) -> float:
+    """Share of the year's nitrogen that is slow, 0 without any; held against the rule."""
+    if not year.nitrogen:
+        return 0.0
+    return working.step(
+        "Slow-release share",
+        "slow_g_m2 / nitrogen_g_m2",
+        [
+            Figure("slow_g_m2", year.slow, "g/m²", "slow nitrogen"),
+            Figure("nitrogen_g_m2", year.nitrogen, "g/m²", "nitrogen"),
+        ],
+        year.slow / year.nitrogen,
+        "",
+        "label",
+        (Limit("slow-release share", lawn.rules.slow_share_min, None, "rule"),),
+    )
 
 
 def _nitrogen_step(working: Working, symbol: str, title: str, rate: float, fraction: float) -> Figure:

@@ -58,10 +58,15 @@ def place_rounds(lawn: Lawn, series: DailySeries, demand: Daily, yearly_g_m2: fl
     """Slots for one season's ``series``; empty with its reason where nothing can be placed."""
     growing = daily_growth(series.mean_c, lawn.grass.season) >= GROWING_ABOVE[lawn.grass.season]
     if int(growing.sum()) < MIN_GROWING_DAYS:
-        return Placing((), (
-            f"{lawn.grass.common_name} grows on only {int(growing.sum())} days of this climate: "
-            "no round is worth placing. Check the grass or the climate.",
-        ))  # fmt: skip
+        return Placing(
+            (),
+            (
+                (
+                    f"{lawn.grass.common_name} grows on only {int(growing.sum())} days of this climate: "
+                    "no round is worth placing. Check the grass or the climate."
+                ),
+            ),
+        )
     frost = frost_mask(lawn.climate, series)
     open_days = growing & ~blackout_mask(lawn.rules.blackouts, series)
     if lawn.grass.season == "warm":
@@ -130,11 +135,14 @@ def _along_demand(demand: Daily, span: tuple[int, int], count: int) -> list[_Wis
             "Green-up" if n == 0 else f"Feed {n + 1}",
             first + start + (7 if n == 0 else 0),
             1 / count,
-            "full green-up: the start of the season's demand" if n == 0
-            else f"the next {100 / count:.0f} % of the season's demand begins",
+            (
+                "full green-up: the start of the season's demand"
+                if n == 0
+                else f"the next {100 / count:.0f} % of the season's demand begins"
+            ),
         )
         for n, start in enumerate(starts)
-    ]  # fmt: skip
+    ]
 
 
 def _fit(wishes: list[_Wish], open_days: Mask, hot: Mask, frost: Mask, series: DailySeries) -> Placing:
@@ -161,9 +169,16 @@ def _fit(wishes: list[_Wish], open_days: Mask, hot: Mask, frost: Mask, series: D
         if frost[index]:
             reason += "; frost is still likely then, which growing cool-season turf takes: never on frozen ground"
         slots.append(
-            Slot(wish.name, series.day(index), series.day(opens), series.day(closes), wish.share,
-                 bool(hot[index]), reason)
-        )  # fmt: skip
+            Slot(
+                wish.name,
+                series.day(index),
+                series.day(opens),
+                series.day(closes),
+                wish.share,
+                bool(hot[index]),
+                reason,
+            )
+        )
         last = closes
     return Placing(tuple(slots), tuple(obstacles))
 

@@ -53,8 +53,8 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     left = max(0.0, need.yearly_g_m2 - fed)
     if placed and left < LEAST_WORTH_PLANNING_G_M2:
         obstacles.append(
-            f"{unrounded(fed)} g/m² of nitrogen is down already; the year's need of {unrounded(need.yearly_g_m2)} g/m² is met. No round "
-            "is added."
+            f"{unrounded(fed)} g/m² of nitrogen is down already; the year's need of {unrounded(need.yearly_g_m2)} g/m²"
+            " is met. No round is added."
         )
         placed = []
     shares = sum(slot.share for slot in placed)

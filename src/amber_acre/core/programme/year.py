@@ -35,13 +35,17 @@ class LawnYear:
 
 
 def lawn_year(
-    lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry], start: date, today: date,
+    lawn: Lawn,
+    rounds: Sequence[PlannedRound],
+    entries: Sequence[Entry],
+    start: date,
+    today: date,
     jobs: Sequence[SoilJob] = (),
-) -> LawnYear:  # fmt: skip
+) -> LawnYear:
     """Computes the season that begins on ``start`` as it reads on ``today``.
 
-    Entries outside the season or after ``today`` do not count; a round whose window closed before
-    ``today`` with nothing logged is missed and counts no more. Soil ``jobs`` still to come count in the ledger; bulk material
+    Entries outside the season or after ``today`` do not count; a round whose window closed before ``today`` with
+    nothing logged is missed and counts no more. Soil ``jobs`` still to come count in the ledger; bulk material
     (compost, soil) is no feed: its nutrients stand on the soil side.
     """
     series = season_series(lawn, start)
@@ -54,9 +58,12 @@ def lawn_year(
     planned = [
         (job.job.name, job.product, job.job.rate_g_m2)
         for job in jobs
-        if job.product is not None and job.product.family != BULK and job.done_on is None and not job.skipped
+        if job.product is not None
+        and job.product.family != BULK
+        and job.done_on is None
+        and not job.skipped
         and 0 <= series.index(job.job.on) < len(series.mean_c)
-    ]  # fmt: skip
+    ]
     return LawnYear(
         lawn,
         series,

@@ -19,8 +19,20 @@ from amber_acre.core.errors import DoesNotFit, Doubtful, OutOfRange
 
 Daily = NDArray[np.float64]
 MONTH_DAYS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
-MONTH_NAMES = ("January", "February", "March", "April", "May", "June", "July", "August",
-               "September", "October", "November", "December")  # fmt: skip
+MONTH_NAMES = (
+    "January",
+    "February",
+    "March",
+    "April",
+    "May",
+    "June",
+    "July",
+    "August",
+    "September",
+    "October",
+    "November",
+    "December",
+)
 _MONTH_STARTS = tuple(sum(MONTH_DAYS[:m]) for m in range(12))
 
 

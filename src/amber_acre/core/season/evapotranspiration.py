@@ -1,4 +1,5 @@
-"""Reference evapotranspiration of a day by Penman–Monteith, FAO-56 eq. 6, with its procedures for missing data [fao-56]."""
+"""Reference evapotranspiration of a day by Penman–Monteith, FAO-56 eq. 6, with its procedures for missing data
+[fao-56]."""
 
 from __future__ import annotations
 
@@ -29,7 +30,8 @@ def saturation_kpa(temperature_c: float) -> float:
 
 
 def mean_saturation_kpa(min_c: float, max_c: float) -> float:
-    """Mean saturation vapour pressure of a day, kPa, eq. 12: the mean of both ends, not of the mean temperature [fao-56]."""
+    """Mean saturation vapour pressure of a day, kPa, eq. 12: the mean of both ends, not of the mean temperature
+    [fao-56]."""
     return (saturation_kpa(max_c) + saturation_kpa(min_c)) / 2
 
 
@@ -77,15 +79,24 @@ def net_radiation(
 
 
 def soil_heat_of_month(mean_c: float, before_c: float) -> float:
-    """Heat going into the ground in a month, MJ/m²/day, from its mean temperature and the month's before, eq. 44 [fao-56]."""
+    """Heat going into the ground in a month, MJ/m²/day, from its mean temperature and the month's before, eq. 44
+    [fao-56]."""
     return 0.14 * (mean_c - before_c)
 
 
 def penman_monteith(
-    min_c: float, max_c: float, latitude_deg: float, elevation_m: float, day_of_year: int, *,
-    vapour_kpa: float | None = None, wind_m_s: float | None = None, solar: float | None = None,
-    mean_c: float | None = None, soil_heat: float = 0.0,
-) -> float:  # fmt: skip
+    min_c: float,
+    max_c: float,
+    latitude_deg: float,
+    elevation_m: float,
+    day_of_year: int,
+    *,
+    vapour_kpa: float | None = None,
+    wind_m_s: float | None = None,
+    solar: float | None = None,
+    mean_c: float | None = None,
+    soil_heat: float = 0.0,
+) -> float:
     """Reference evapotranspiration in mm/day, never below 0 [fao-56].
 
     What is None is estimated as FAO-56 says: vapour from the minimum (dew point), wind 2 m/s, radiation from the day's

@@ -36,10 +36,16 @@ def extraterrestrial_radiation(latitude_deg: float, day_of_year: int) -> float:
     declination = 0.409 * math.sin(angle - 1.39)  # eq. 24
     sunset = math.acos(min(1.0, max(-1.0, -math.tan(latitude) * math.tan(declination))))  # eq. 25
     return (
-        24 * 60 / math.pi * 0.0820 * inverse_distance
-        * (sunset * math.sin(latitude) * math.sin(declination)
-           + math.cos(latitude) * math.cos(declination) * math.sin(sunset))
-    )  # fmt: skip
+        24
+        * 60
+        / math.pi
+        * 0.0820
+        * inverse_distance
+        * (
+            sunset * math.sin(latitude) * math.sin(declination)
+            + math.cos(latitude) * math.cos(declination) * math.sin(sunset)
+        )
+    )
 
 
 def hargreaves_et(mean_c: float, min_c: float, max_c: float, radiation: float) -> float:

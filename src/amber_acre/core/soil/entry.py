@@ -11,20 +11,36 @@ from amber_acre.core.soil.evidence import TestUnit, check_possible, ppm_from_typ
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
 
 _UNITS: dict[str, TestUnit] = {
-    "ppm": "ppm", "mg/kg": "ppm", "lb/acre": "lb/acre", "lb/a": "lb/acre", "lb/ac": "lb/acre", "lbs/acre": "lb/acre", "lbs/a": "lb/acre", "lbs/ac": "lb/acre",
-    "meq/100 g": "meq/100 g", "meq/100g": "meq/100 g", "meq": "meq/100 g", "cmol/kg": "meq/100 g",
-}  # fmt: skip
+    "ppm": "ppm",
+    "mg/kg": "ppm",
+    "lb/acre": "lb/acre",
+    "lb/a": "lb/acre",
+    "lb/ac": "lb/acre",
+    "lbs/acre": "lb/acre",
+    "lbs/a": "lb/acre",
+    "lbs/ac": "lb/acre",
+    "meq/100 g": "meq/100 g",
+    "meq/100g": "meq/100 g",
+    "meq": "meq/100 g",
+    "cmol/kg": "meq/100 g",
+}
 SALT_UNITS = {"ds/m": 1.0, "mmho/cm": 1.0, "ms/cm": 1.0, "us/cm": 0.001, "µs/cm": 0.001}
 
 
 def unit_of_heading(heading: str, key: Measured) -> str:
-    """The unit that the heading of a column names for an element or for salts, as it is typed behind a figure; '' where it names none."""
+    """The unit that the heading of a column names for an element or for salts, as it is typed behind a figure; ''
+    where it names none."""
     row = MEASURES[key]
     known = _UNITS if row.quantity == "element" else SALT_UNITS if key == "salts" else {}
     named = re.sub(r"\s+", " ", heading.lower())
     return next(
-        (unit for unit in sorted(known, key=len, reverse=True) if re.search(rf"(?<![\w/]){re.escape(unit)}(?![\w/])", named)), ""
-    )  # fmt: skip
+        (
+            unit
+            for unit in sorted(known, key=len, reverse=True)
+            if re.search(rf"(?<![\w/]){re.escape(unit)}(?![\w/])", named)
+        ),
+        "",
+    )
 
 
 def with_unit_of_heading(text: str, heading: str, key: Measured, unit: TestUnit = "ppm") -> str:
@@ -79,8 +95,11 @@ def read_value(key: Measured, text: str, unit: TestUnit = "ppm") -> tuple[float,
         raise NotUnderstood(f"“{text.strip()}” is not a number. Type it like 12.5 or 1,250.", field=key, value=text)
     if key == "buffer_ph" and 40 <= value <= 80:
         raise OutOfRange(
-            f"“{plain}” looks like a lime index, which is ten times the buffer pH. Type {value / 10:g}.", field=key, value=value, limits=(4, 8)
-        )  # fmt: skip
+            f"“{plain}” looks like a lime index, which is ten times the buffer pH. Type {value / 10:g}.",
+            field=key,
+            value=value,
+            limits=(4, 8),
+        )
     check_possible(key, value)
     return value, f"{below}{found[1].strip() if found else plain} {words}".strip()
 

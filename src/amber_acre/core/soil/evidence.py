@@ -139,8 +139,8 @@ def _check_buffer(buffer_ph: float | None, method: BufferMethod | None) -> None:
     low, high = BUFFER_RANGE[method]
     if not low <= buffer_ph <= high:
         raise OutOfRange(
-            f"A buffer pH of {buffer_ph:g} cannot be {BUFFER_NAMES[method]}, which reads {low:g} to {high:g}. Check the "
-            "figure and the method named on the report.",
+            f"A buffer pH of {buffer_ph:g} cannot be {BUFFER_NAMES[method]}, which reads {low:g} to {high:g}. Check the"
+            " figure and the method named on the report.",
             field="buffer_ph",
             value=buffer_ph,
             limits=(low, high),
@@ -175,8 +175,8 @@ def _too_high(test: SoilTest, key: Measured) -> Doubtful | None:
         hint = "Check the unit"
     shown = value * (100 if row.quantity == "percent" else 1)
     return Doubtful(
-        f"{row.name} {shown:,.5g} {'%' if row.quantity == 'percent' else row.unit} is far above any usual soil. {hint}: "
-        "correct it, or confirm.",
+        f"{row.name} {shown:,.5g} {'%' if row.quantity == 'percent' else row.unit} is far above any usual soil. {hint}:"
+        " correct it, or confirm.",
         field=key,
         value=value,
         limits=(None, row.doubt),
@@ -190,8 +190,8 @@ def _bases_doubt(test: SoilTest) -> Doubtful | None:
     if cec is None or bases is None or cec <= 0 or bases <= BASES_OVER_CEC * cec or (ph is not None and ph > 7.3):
         return None
     return Doubtful(
-        f"The cations add up to {bases:.3g} meq/100 g, the exchange capacity is {cec:g}: {bases / cec:.1f} times as much. "
-        "If the report is in lb/acre, choose that unit; otherwise check the figures, or confirm.",
+        f"The cations add up to {bases:.3g} meq/100 g, the exchange capacity is {cec:g}: {bases / cec:.1f} times as"
+        " much. If the report is in lb/acre, choose that unit; otherwise check the figures, or confirm.",
         field="cec",
         value=cec,
     )

@@ -26,8 +26,10 @@ class SoilFindings:
 
 
 NO_TEST = (
-    "No soil test: phosphorus and potassium are unknown. No phosphorus is planned on purpose; "
-    "potassium is not counted as needed.",
+    (
+        "No soil test: phosphorus and potassium are unknown. No phosphorus is planned on purpose; "
+        "potassium is not counted as needed."
+    ),
     "No soil test: pH taken to be in a range where the feed works.",
 )
 

@@ -33,20 +33,33 @@ def core_holes(diameter_mm: float, spacing_mm: float, depth_mm: float, zone_mm: 
     if not 5 <= depth_mm <= 400:
         raise OutOfRange("Holes are 5 mm to 40 cm deep. Check the unit.", field="hole_depth", limits=(5, 400))
     share = working.step(
-        "Surface opened", "pi / 4 * (diameter_mm / spacing_mm) ** 2",
-        [Figure("diameter_mm", diameter_mm, "mm", "width of a tine"), Figure("spacing_mm", spacing_mm, "mm", "distance between holes")],
-        math.pi / 4 * (diameter_mm / spacing_mm) ** 2, "", "plane-geometry",
-    )  # fmt: skip
+        "Surface opened",
+        "pi / 4 * (diameter_mm / spacing_mm) ** 2",
+        [
+            Figure("diameter_mm", diameter_mm, "mm", "width of a tine"),
+            Figure("spacing_mm", spacing_mm, "mm", "distance between holes"),
+        ],
+        math.pi / 4 * (diameter_mm / spacing_mm) ** 2,
+        "",
+        "plane-geometry",
+    )
     litres = working.step(
-        "Hole in a square metre", "share * depth_mm",
+        "Hole in a square metre",
+        "share * depth_mm",
         [Figure("share", share, "", "surface opened"), Figure("depth_mm", depth_mm, "mm", "depth of a hole")],
-        share * depth_mm, "L/m²", "plane-geometry", note="1 mm on 1 m² is 1 L.",
-    )  # fmt: skip
+        share * depth_mm,
+        "L/m²",
+        "plane-geometry",
+        note="1 mm on 1 m² is 1 L.",
+    )
     zone = working.step(
-        "Share of the root zone the holes can fill", "litres / zone_mm",
+        "Share of the root zone the holes can fill",
+        "litres / zone_mm",
         [Figure("litres", litres, "L/m²", "holes"), Figure("zone_mm", zone_mm, "mm", "root zone")],
-        litres / zone_mm, "", "plane-geometry",
-    )  # fmt: skip
+        litres / zone_mm,
+        "",
+        "plane-geometry",
+    )
     return Holes(share, litres, zone)
 
 
@@ -59,9 +72,16 @@ def blend_parts(parts: Mapping[str, float], total_litres: float, working: Workin
         )
     return {
         name: working.step(
-            f"Litres of {name}", "total * part / whole",
-            [Figure("total", total_litres, "L", "the whole blend"), Figure("part", part, "parts", name), Figure("whole", whole, "parts", "all parts")],
-            total_litres * part / whole, "L", "plane-geometry",
+            f"Litres of {name}",
+            "total * part / whole",
+            [
+                Figure("total", total_litres, "L", "the whole blend"),
+                Figure("part", part, "parts", name),
+                Figure("whole", whole, "parts", "all parts"),
+            ],
+            total_litres * part / whole,
+            "L",
+            "plane-geometry",
         )
         for name, part in parts.items()
-    }  # fmt: skip
+    }

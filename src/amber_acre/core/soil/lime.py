@@ -36,7 +36,8 @@ class LimeGrade:
     def __post_init__(self) -> None:
         if not 0.3 <= self.neutralising_value <= 1.8:
             raise OutOfRange(
-                f"A neutralising value of {self.neutralising_value * 100:.4g} % is outside 30–180 %. Copy the CCE from the label.",
+                f"A neutralising value of {self.neutralising_value * 100:.4g} % is outside 30–180 %. Copy the CCE from"
+                " the label.",
                 field="neutralising_value",
                 limits=(0.3, 1.8),
             )
@@ -65,7 +66,8 @@ def effective_share(grade: LimeGrade, working: Working) -> float:
         missing = [mesh for mesh in rule.meshes if mesh not in grade.passing]
         if missing:
             raise MissingInput(
-                f"{rule.name} needs the share passing {', '.join(str(m) for m in missing)} mesh. Copy it from the label.",
+                f"{rule.name} needs the share passing {', '.join(str(m) for m in missing)} mesh. Copy it from the"
+                " label.",
                 field="sieves",
             )
         fineness = working.step(
@@ -134,8 +136,9 @@ def from_smp(buffer_ph: float, target_ph: float, depth_mm: float, working: Worki
     if not 6.0 <= target_ph <= 6.5:
         raise OutOfRange(
             f"The SMP table reaches pH 6.0 to 6.5, not {target_ph:g}. Choose a target in it, or the texture table.",
-            field="target", limits=(6.0, 6.5),
-        )  # fmt: skip
+            field="target",
+            limits=(6.0, 6.5),
+        )
     if buffer_ph < 4.8:
         raise OutOfRange(
             "The SMP table ends at a buffer pH of 4.8. Check the figure.", field="buffer_ph", limits=(4.8, 7.5)
@@ -181,7 +184,9 @@ def _smp_cell(column: float, buffer_ph: float) -> tuple[list[Figure], float]:
     return figures, low + (high - low) * (above - buffer_ph) / 0.1
 
 
-def from_mehlich(ph: float, buffer_ph: float, target_ph: float, depth_mm: float, working: Working, credit_tons: float = 0.0) -> float:  # fmt: skip
+def from_mehlich(
+    ph: float, buffer_ph: float, target_ph: float, depth_mm: float, working: Working, credit_tons: float = 0.0
+) -> float:
     """g/m² of effective CaCO₃ by the Mehlich buffer: acidity 4 × (6.6 − buffer); ``credit_tons`` of lime still acting.
 
     Target and soil below pH 6.6 [mehlich-1976]; nothing where the soil is at its target.
@@ -189,18 +194,29 @@ def from_mehlich(ph: float, buffer_ph: float, target_ph: float, depth_mm: float,
     if target_ph >= 6.6:
         raise OutOfRange("The Mehlich buffer reaches targets under pH 6.6.", field="target", limits=(None, 6.6))
     acidity = working.step(
-        "Acidity by the Mehlich buffer", "(6.6 - buffer_ph) * 4",
-        [Figure("buffer_ph", buffer_ph, "", "buffer pH")], (6.6 - buffer_ph) * 4, "meq/100 cm³", "mehlich-1976",
-    )  # fmt: skip
+        "Acidity by the Mehlich buffer",
+        "(6.6 - buffer_ph) * 4",
+        [Figure("buffer_ph", buffer_ph, "", "buffer pH")],
+        (6.6 - buffer_ph) * 4,
+        "meq/100 cm³",
+        "mehlich-1976",
+    )
     if ph >= target_ph:
         working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
         return 0.0
     tons = working.step(
-        "Lime by the Mehlich buffer", "max(0, acidity * (target - ph) / (6.6 - ph) - credit)",
-        [Figure("acidity", acidity, "meq/100 cm³", "acidity"), Figure("target", target_ph, "", "target pH"), Figure("ph", ph, "", "pH"),
-         Figure("credit", credit_tons, "short tons/acre", "lime still acting")],
-        max(0.0, acidity * (target_ph - ph) / (6.6 - ph) - credit_tons), "short tons/acre", "mehlich-1976",
-    )  # fmt: skip
+        "Lime by the Mehlich buffer",
+        "max(0, acidity * (target - ph) / (6.6 - ph) - credit)",
+        [
+            Figure("acidity", acidity, "meq/100 cm³", "acidity"),
+            Figure("target", target_ph, "", "target pH"),
+            Figure("ph", ph, "", "pH"),
+            Figure("credit", credit_tons, "short tons/acre", "lime still acting"),
+        ],
+        max(0.0, acidity * (target_ph - ph) / (6.6 - ph) - credit_tons),
+        "short tons/acre",
+        "mehlich-1976",
+    )
     return _ton_step(tons, liming.MEHLICH_LIME_EFFECTIVE, liming.MEHLICH_DEPTH_IN, depth_mm, "mehlich-1976", working)
 
 
@@ -210,16 +226,26 @@ def carbonate_for_acidity(acidity_meq: float, depth_mm: float, bulk_density: flo
     ``depth_mm`` and ``bulk_density`` (g/cm³) of the soil it is in; acidity 0 or more.
     """
     return working.step(
-        "For comparison: lime for all the acid on the exchange", "acidity * 0.50043 * depth_mm * bulk_density",
-        [Figure("acidity", acidity_meq, "meq/100 g", "acid: exchange capacity − cations"), Figure("depth_mm", depth_mm, "mm", "depth to correct"),
-         Figure("bulk_density", bulk_density, "g/cm³", "bulk density")],
-        acidity_meq * 0.50043 * depth_mm * bulk_density, "g/m²", "iupac-masses",
-        note="Not used: it fills the exchange to about pH 7, each crumb reached. A plan far above it rests on a wrong figure.",
-    )  # fmt: skip
+        "For comparison: lime for all the acid on the exchange",
+        "acidity * 0.50043 * depth_mm * bulk_density",
+        [
+            Figure("acidity", acidity_meq, "meq/100 g", "acid: exchange capacity − cations"),
+            Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+            Figure("bulk_density", bulk_density, "g/cm³", "bulk density"),
+        ],
+        acidity_meq * 0.50043 * depth_mm * bulk_density,
+        "g/m²",
+        "iupac-masses",
+        note=(
+            "Not used: it fills the exchange to about pH 7, each crumb reached. A plan far above it rests on a wrong"
+            " figure."
+        ),
+    )
 
 
 def acid_on_exchange(test: SoilTest) -> float | None:
-    """Acid of the exchange, meq/100 g: reported CEC − cations, never negative; None without CEC, calcium and magnesium."""
+    """Acid of the exchange, meq/100 g: reported CEC − cations, never negative; None without CEC, calcium and
+    magnesium."""
     bases, cec = charge_of(test), test.values.get("cec")
     return None if bases is None or cec is None else max(0.0, cec - bases)
 
@@ -240,31 +266,53 @@ def acid_saturation(ph: float) -> float:
 def from_adams_evans(ph: float, buffer_ph: float, target_ph: float, depth_mm: float, working: Working) -> float:
     """g/m² of pure CaCO₃ by the Adams–Evans buffer, with its field factor of 1.5 [adams-evans-1962]."""
     acid = working.step(
-        "Soil acidity by the Adams–Evans buffer", "8 * (8.00 - buffer_ph)",
-        [Figure("buffer_ph", buffer_ph, "", "buffer pH")], 8 * (8.00 - buffer_ph), "meq/100 g", "adams-evans-1962",
-    )  # fmt: skip
+        "Soil acidity by the Adams–Evans buffer",
+        "8 * (8.00 - buffer_ph)",
+        [Figure("buffer_ph", buffer_ph, "", "buffer pH")],
+        8 * (8.00 - buffer_ph),
+        "meq/100 g",
+        "adams-evans-1962",
+    )
     if ph >= target_ph:
         working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
         return 0.0
     shares = [
         working.step(
-            f"Acid on the exchange {when}", "(5.55 - sqrt(5.55 ** 2 - 4 * 2.27 * (7.79 - ph))) / (2 * 2.27)",
-            [Figure("ph", value, "", f"pH {when}")], acid_saturation(value), "", "adams-evans-1962",
+            f"Acid on the exchange {when}",
+            "(5.55 - sqrt(5.55 ** 2 - 4 * 2.27 * (7.79 - ph))) / (2 * 2.27)",
+            [Figure("ph", value, "", f"pH {when}")],
+            acid_saturation(value),
+            "",
+            "adams-evans-1962",
         )
         for when, value in (("now", ph), ("at the target", target_ph))
-    ]  # fmt: skip
+    ]
     pounds = working.step(
-        "Pure calcium carbonate for two million pounds of soil", "1000 * acid * (now - then) / now * 1.5",
-        [Figure("acid", acid, "meq/100 g", "soil acidity"), Figure("now", shares[0], "", "acid share now"), Figure("then", shares[1], "", "acid share at the target")],
-        1000 * acid * (shares[0] - shares[1]) / shares[0] * liming.ADAMS_EVANS_FIELD_FACTOR, "lb/acre", "adams-evans-1962",
+        "Pure calcium carbonate for two million pounds of soil",
+        "1000 * acid * (now - then) / now * 1.5",
+        [
+            Figure("acid", acid, "meq/100 g", "soil acidity"),
+            Figure("now", shares[0], "", "acid share now"),
+            Figure("then", shares[1], "", "acid share at the target"),
+        ],
+        1000 * acid * (shares[0] - shares[1]) / shares[0] * liming.ADAMS_EVANS_FIELD_FACTOR,
+        "lb/acre",
+        "adams-evans-1962",
         note="1.5 is the field factor of the published tables.",
-    )  # fmt: skip
+    )
     return working.step(
-        "In g/m², for the depth to correct", "pounds * pound_acre * depth_mm / table_mm",
-        [Figure("pounds", pounds, "lb/acre", "calcium carbonate"), Figure("pound_acre", POUND_PER_ACRE_G_M2, "g/m²", "1 lb/acre"),
-         Figure("depth_mm", depth_mm, "mm", "depth to correct"), Figure("table_mm", liming.ADAMS_EVANS_DEPTH_IN * INCH_M * 1000, "mm", "depth of two million pounds")],
-        pounds * POUND_PER_ACRE_G_M2 * depth_mm / (liming.ADAMS_EVANS_DEPTH_IN * INCH_M * 1000), "g/m²", "adams-evans-1962",
-    )  # fmt: skip
+        "In g/m², for the depth to correct",
+        "pounds * pound_acre * depth_mm / table_mm",
+        [
+            Figure("pounds", pounds, "lb/acre", "calcium carbonate"),
+            Figure("pound_acre", POUND_PER_ACRE_G_M2, "g/m²", "1 lb/acre"),
+            Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+            Figure("table_mm", liming.ADAMS_EVANS_DEPTH_IN * INCH_M * 1000, "mm", "depth of two million pounds"),
+        ],
+        pounds * POUND_PER_ACRE_G_M2 * depth_mm / (liming.ADAMS_EVANS_DEPTH_IN * INCH_M * 1000),
+        "g/m²",
+        "adams-evans-1962",
+    )
 
 
 def from_texture(
@@ -293,10 +341,16 @@ def from_texture(
                 field="method",
             )
         value = working.step(
-            f"Texture table, {texture}, pH {low:g} to {high:g}", "tons * share",
-            [Figure("tons", tons, "short tons/acre", "for one unit of pH"), Figure("share", share, "", "units of pH in this band")],
-            tons * share, "short tons/acre", "kellogg-1957",
-        )  # fmt: skip
+            f"Texture table, {texture}, pH {low:g} to {high:g}",
+            "tons * share",
+            [
+                Figure("tons", tons, "short tons/acre", "for one unit of pH"),
+                Figure("share", share, "", "units of pH in this band"),
+            ],
+            tons * share,
+            "short tons/acre",
+            "kellogg-1957",
+        )
         parts.append(Figure(f"band{len(parts) + 1}", value, "short tons/acre", f"pH {low:g} to {high:g}"))
     if not parts:
         working.assume(f"pH {ph:g} is at the target {target_ph:g} already: no lime.")
@@ -311,20 +365,34 @@ def from_texture(
 def _ton_step(tons: float, effective: float, table_in: float, depth_mm: float, source: str, working: Working) -> float:
     """Short tons an acre of the table's lime → g/m² of effective CaCO₃ for the depth to correct."""
     return working.step(
-        "As effective calcium carbonate, for the depth to correct", "tons * ton_acre * effective * depth_mm / table_mm",
-        [Figure("tons", tons, "short tons/acre", "by the table"), Figure("ton_acre", TON_ACRE_G_M2, "g/m²", "1 short ton/acre"),
-         Figure("effective", effective, "", "effective share of the table's lime"), Figure("depth_mm", depth_mm, "mm", "depth to correct"),
-         Figure("table_mm", table_in * INCH_M * 1000, "mm", "depth of the table")],
-        tons * TON_ACRE_G_M2 * effective * depth_mm / (table_in * INCH_M * 1000), "g/m²", source,
-    )  # fmt: skip
+        "As effective calcium carbonate, for the depth to correct",
+        "tons * ton_acre * effective * depth_mm / table_mm",
+        [
+            Figure("tons", tons, "short tons/acre", "by the table"),
+            Figure("ton_acre", TON_ACRE_G_M2, "g/m²", "1 short ton/acre"),
+            Figure("effective", effective, "", "effective share of the table's lime"),
+            Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+            Figure("table_mm", table_in * INCH_M * 1000, "mm", "depth of the table"),
+        ],
+        tons * TON_ACRE_G_M2 * effective * depth_mm / (table_in * INCH_M * 1000),
+        "g/m²",
+        source,
+    )
 
 
 def lime_need(
-    test: SoilTest, target_ph: float, depth_mm: float, method: LimeMethod, working: Working,
-    texture: LimeTexture | None = None, region: Region = "cool",
-    advice_g_m2: float | None = None, advice_effective: float = 1.0,
-) -> float:  # fmt: skip
-    """g/m² of effective CaCO₃ to bring ``depth_mm`` (20–400) of soil to ``target_ph``; MissingInput names what it needs."""
+    test: SoilTest,
+    target_ph: float,
+    depth_mm: float,
+    method: LimeMethod,
+    working: Working,
+    texture: LimeTexture | None = None,
+    region: Region = "cool",
+    advice_g_m2: float | None = None,
+    advice_effective: float = 1.0,
+) -> float:
+    """g/m² of effective CaCO₃ to bring ``depth_mm`` (20–400) of soil to ``target_ph``; MissingInput names what it
+    needs."""
     if not 20 <= depth_mm <= 400:
         raise OutOfRange(
             "The depth to correct lies between 2 and 40 cm. Check the unit.", field="depth", limits=(20, 400)
@@ -366,11 +434,17 @@ def lime_product(need_g_m2: float, grade: LimeGrade, working: Working) -> GramsP
         raise DoesNotFit("Nothing of this lime passes the sieves: it would not act.", field="sieves")
     return GramsPerSquareMetre(
         working.step(
-            "Lime of this product", "need_g_m2 / share",
-            [Figure("need_g_m2", need_g_m2, "g/m²", "effective calcium carbonate"), Figure("share", share, "", "effective share of the lime")],
-            need_g_m2 / share, "g/m²", "lime-laws",
+            "Lime of this product",
+            "need_g_m2 / share",
+            [
+                Figure("need_g_m2", need_g_m2, "g/m²", "effective calcium carbonate"),
+                Figure("share", share, "", "effective share of the lime"),
+            ],
+            need_g_m2 / share,
+            "g/m²",
+            "lime-laws",
         )
-    )  # fmt: skip
+    )
 
 
 def which_lime(test: SoilTest, magnesium: str) -> tuple[LimeKind, str]:

@@ -29,8 +29,8 @@ def overlap(plants: Sequence[Plant], ph: float | None) -> Overlap | None:
         want_low = min(plants, key=lambda p: p.ph[1])
         want_high = max(plants, key=lambda p: p.ph[0])
         sentence = (
-            f"No pH suits all: {want_low.common} wants {ph_text(want_low.ph)}, {want_high.common} {ph_text(want_high.ph)}. "
-            "Move one, or treat each plant's own ground."
+            f"No pH suits all: {want_low.common} wants {ph_text(want_low.ph)}, {want_high.common}"
+            f" {ph_text(want_high.ph)}. Move one, or treat each plant's own ground."
         )
         return Overlap(None, sentence, unhappy)
     together = f"pH {ph_text((low, high))} suits " + (

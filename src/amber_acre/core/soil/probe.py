@@ -28,8 +28,10 @@ class ProbeReading:
         if not 3 <= self.ph <= 10:
             raise OutOfRange(
                 f"pH {self.ph:g} is outside 3–10: no soil reads that. Clean the probe, wet the soil and read again.",
-                field="ph", value=self.ph, limits=(3, 10),
-            )  # fmt: skip
+                field="ph",
+                value=self.ph,
+                limits=(3, 10),
+            )
 
 
 @dataclass(frozen=True)
@@ -67,7 +69,8 @@ def summary(readings: Sequence[ProbeReading]) -> ProbeSummary | None:
         if len(now) >= 3 and abs(reading.ph - median(values[:n] + values[n + 1 :])) >= DIFFERS_BY
     )
     sentences = [
-        f"Probe, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at {len(now)} spot{'s' if len(now) > 1 else ''}."
+        f"Probe, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at"
+        f" {len(now)} spot{'s' if len(now) > 1 else ''}."
     ]
     if len(now) < 3:
         sentences.append("Fewer than three spots: read more before judging the area by them.")
@@ -110,6 +113,6 @@ def large_on_probe(dose_g_m2: float, limit_g_m2: float) -> str:
     if dose_g_m2 <= limit_g_m2:
         return ""
     return (
-        f"{dose_g_m2:.0f} g/m² rests on a probe alone, which may be {PROBE_ERROR:g} off either way: have a laboratory test it "
-        "before a dose this large, or confirm."
+        f"{dose_g_m2:.0f} g/m² rests on a probe alone, which may be {PROBE_ERROR:g} off either way: have a laboratory"
+        " test it before a dose this large, or confirm."
     )

@@ -36,9 +36,13 @@ class Exchange:
 
 
 def minimum_requirement(
-    element: Measured, nitrogen_g_m2: float, tested_mg_kg: float, working: Working,
-    depth_mm: float = ranges.MINIMUM_LEVELS_DEPTH_MM, bulk_density: float = ranges.MINIMUM_LEVELS_BULK_DENSITY,
-) -> float:  # fmt: skip
+    element: Measured,
+    nitrogen_g_m2: float,
+    tested_mg_kg: float,
+    working: Working,
+    depth_mm: float = ranges.MINIMUM_LEVELS_DEPTH_MM,
+    bulk_density: float = ranges.MINIMUM_LEVELS_BULK_DENSITY,
+) -> float:
     """Fertilizer requirement of an element in g/m²: use + minimum − test, never negative [mlsn].
 
     Use is the year's nitrogen × what turf takes of the element for a gram of it. KeyError for elements without a level.
@@ -46,12 +50,19 @@ def minimum_requirement(
     per_ppm = depth_mm / 1000 * bulk_density
     value = nitrogen_g_m2 * ranges.USE_PER_NITROGEN[element] + (ranges.MINIMUM_LEVELS[element] - tested_mg_kg) * per_ppm
     return working.step(
-        f"{MEASURES[element].name} required: use + minimum − test", "max(0, nitrogen_g_m2 * ratio + minimum * per_ppm - tested * per_ppm)",
-        [Figure("nitrogen_g_m2", nitrogen_g_m2, "g/m²", "nitrogen of the year"), Figure("ratio", ranges.USE_PER_NITROGEN[element], "g/g", "taken for each gram of nitrogen"),
-         Figure("minimum", ranges.MINIMUM_LEVELS[element], "mg/kg", "minimum level"), Figure("tested", tested_mg_kg, "mg/kg", "tested"),
-         Figure("per_ppm", per_ppm, "g/m²", f"1 mg/kg in {depth_mm / 10:g} cm at {bulk_density:g} g/cm³")],
-        max(0.0, value), "g/m²", "mlsn",
-    )  # fmt: skip
+        f"{MEASURES[element].name} required: use + minimum − test",
+        "max(0, nitrogen_g_m2 * ratio + minimum * per_ppm - tested * per_ppm)",
+        [
+            Figure("nitrogen_g_m2", nitrogen_g_m2, "g/m²", "nitrogen of the year"),
+            Figure("ratio", ranges.USE_PER_NITROGEN[element], "g/g", "taken for each gram of nitrogen"),
+            Figure("minimum", ranges.MINIMUM_LEVELS[element], "mg/kg", "minimum level"),
+            Figure("tested", tested_mg_kg, "mg/kg", "tested"),
+            Figure("per_ppm", per_ppm, "g/m²", f"1 mg/kg in {depth_mm / 10:g} cm at {bulk_density:g} g/cm³"),
+        ],
+        max(0.0, value),
+        "g/m²",
+        "mlsn",
+    )
 
 
 def verdicts(test: SoilTest, nitrogen_g_m2: float | None, working: Working) -> tuple[Verdict, ...]:
@@ -119,9 +130,17 @@ def exchange(test: SoilTest, working: Working) -> Exchange | None:
     figures = []
     for key, value in given.items():
         equivalent = MEASURES[key].equivalent or 1.0
-        working.step(f"{MEASURES[key].name} on the exchange", "tested / (10 * equivalent)",
-                     [Figure("tested", test.values[key], "mg/kg", "tested"), Figure("equivalent", equivalent, "mg/mmol", "mass of one unit of charge")],
-                     value, "meq/100 g", "iupac-masses")  # fmt: skip
+        working.step(
+            f"{MEASURES[key].name} on the exchange",
+            "tested / (10 * equivalent)",
+            [
+                Figure("tested", test.values[key], "mg/kg", "tested"),
+                Figure("equivalent", equivalent, "mg/mmol", "mass of one unit of charge"),
+            ],
+            value,
+            "meq/100 g",
+            "iupac-masses",
+        )
         figures.append(Figure(key, value, "meq/100 g", MEASURES[key].name.lower()))
     total = working.step(
         "Cations together", " + ".join(f.symbol for f in figures), figures, bases, "meq/100 g", "iupac-masses"
@@ -131,9 +150,18 @@ def exchange(test: SoilTest, working: Working) -> Exchange | None:
     shares: dict[str, float] = {}
     for key, value in given.items():
         low, high = ranges.SATURATION[key]
-        shares[key] = working.step(f"{MEASURES[key].name}, share of the exchange", "charge / cec",
-                                   [Figure("charge", value, "meq/100 g", MEASURES[key].name.lower()), Figure("cec", cec, "meq/100 g", "exchange capacity")],
-                                   value / cec, "", "base-saturation", (Limit("printed for guidance", low, high, "base-saturation"),))  # fmt: skip
+        shares[key] = working.step(
+            f"{MEASURES[key].name}, share of the exchange",
+            "charge / cec",
+            [
+                Figure("charge", value, "meq/100 g", MEASURES[key].name.lower()),
+                Figure("cec", cec, "meq/100 g", "exchange capacity"),
+            ],
+            value / cec,
+            "",
+            "base-saturation",
+            (Limit("printed for guidance", low, high, "base-saturation"),),
+        )
     shares["acid"] = max(0.0, 1 - sum(shares.values()))
     return Exchange(cec, not reported, shares, _exchange_words(test, cec, shares, not reported))
 
@@ -141,8 +169,14 @@ def exchange(test: SoilTest, working: Working) -> Exchange | None:
 def _exchange_words(test: SoilTest, cec: float, shares: dict[str, float], summed: bool) -> tuple[str, ...]:
     found = [
         f"The exchange holds {cec:.3g} meq/100 g: "
-        + ("little, as sand does: small doses often." if cec < 6 else "middling." if cec < 18 else "much: slow to change, and it keeps what it gets.")
-    ]  # fmt: skip
+        + (
+            "little, as sand does: small doses often."
+            if cec < 6
+            else "middling."
+            if cec < 18
+            else "much: slow to change, and it keeps what it gets."
+        )
+    ]
     if summed:
         found.append("Summed from the cations: acid is not counted in it.")
     if test.ph is not None and test.ph > 7.3:
@@ -152,7 +186,8 @@ def _exchange_words(test: SoilTest, cec: float, shares: dict[str, float], summed
         if key in shares and not low <= shares[key] <= high:
             side = "under" if shares[key] < low else "over"
             found.append(
-                f"{MEASURES[MEASURES[key].key].name} holds {100 * shares[key]:.2g} %, {side} the {low:.0%}–{high:.0%} printed for guidance; judge by its mg/kg first."
+                f"{MEASURES[MEASURES[key].key].name} holds {100 * shares[key]:.2g} %, {side} the {low:.0%}–{high:.0%}"
+                " printed for guidance; judge by its mg/kg first."
             )
     return tuple(found)
 

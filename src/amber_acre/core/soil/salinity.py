@@ -23,17 +23,20 @@ def salt_words(test: SoilTest, sensitive: bool = False) -> tuple[str, ...]:
         found.append("Saline and sodic: gypsum first, then leaching; salts washed out alone make it worse.")
     elif saline:
         found.append(
-            f"Saline: {salts:g} dS/m (from {ranges.SALINE_FROM_DS_M:g}). Leach with good water before any feed; no salty fertilizer."
+            f"Saline: {salts:g} dS/m (from {ranges.SALINE_FROM_DS_M:g}). Leach with good water before any feed; no"
+            " salty fertilizer."
         )
     elif salts is not None and salts >= ranges.SALTS_SENSITIVE_FROM_DS_M:
         found.append(
-            f"Salts {salts:g} dS/m: too much for sensitive plants{', which grow here' if sensitive else ''} (from {ranges.SALTS_SENSITIVE_FROM_DS_M:g})."
+            f"Salts {salts:g} dS/m: too much for sensitive plants{', which grow here' if sensitive else ''} (from"
+            f" {ranges.SALTS_SENSITIVE_FROM_DS_M:g})."
         )
     elif salts is not None:
         found.append(f"Salts {salts:g} dS/m: no concern.")
     if sodic and not saline:
         found.append(
-            f"Sodic: sodium holds {share:.0%} of the exchange (from {ranges.SODIC_FROM:.0%}): gypsum and drainage, before anything else."
+            f"Sodic: sodium holds {share:.0%} of the exchange (from {ranges.SODIC_FROM:.0%}): gypsum and drainage,"
+            " before anything else."
         )
     elif share is not None and not sodic and share >= ranges.SODIUM_SLAKES_FROM:
         found.append(
@@ -43,35 +46,52 @@ def salt_words(test: SoilTest, sensitive: bool = False) -> tuple[str, ...]:
 
 
 def sodium_share(test: SoilTest) -> tuple[float, float] | None:
-    """Sodium of a test and the exchange it sits on, both meq/100 g; None where sodium, or both CEC and the cations, are missing."""
+    """Sodium of a test and the exchange it sits on, both meq/100 g; None where sodium, or both CEC and the cations,
+    are missing."""
     sodium, bases, cec = test.values.get("na"), charge_of(test), test.values.get("cec")
     exchange = max(cec or 0.0, bases or 0.0)
     return None if sodium is None or exchange <= 0 else (milliequivalents("na", sodium), exchange)
 
 
 def sodium_to_replace(test: SoilTest, working: Working) -> float | None:
-    """Sodium, meq/100 g, above the 5 % of the exchange that does no harm, never negative; None where it is not known."""
+    """Sodium, meq/100 g, above the 5 % of the exchange that does no harm, never negative; None where it is not
+    known."""
     known = sodium_share(test)
     if known is None:
         return None
     sodium, exchange = known
     wanted = ranges.SATURATION["na"][1]
     return working.step(
-        "Sodium to replace", "max(0, sodium - wanted * exchange)",
-        [Figure("sodium", sodium, "meq/100 g", "sodium"), Figure("wanted", wanted, "", "share that does no harm"), Figure("exchange", exchange, "meq/100 g", "exchange capacity")],
-        max(0.0, sodium - wanted * exchange), "meq/100 g", "base-saturation",
-    )  # fmt: skip
+        "Sodium to replace",
+        "max(0, sodium - wanted * exchange)",
+        [
+            Figure("sodium", sodium, "meq/100 g", "sodium"),
+            Figure("wanted", wanted, "", "share that does no harm"),
+            Figure("exchange", exchange, "meq/100 g", "exchange capacity"),
+        ],
+        max(0.0, sodium - wanted * exchange),
+        "meq/100 g",
+        "base-saturation",
+    )
 
 
 def gypsum_requirement(sodium_meq: float, depth_mm: float, bulk_density: float, working: Working) -> float:
-    """Gypsum, g/m², to replace ``sodium_meq`` (meq/100 g, 0 or more) in ``depth_mm`` of soil, at full exchange [handbook-60]."""
+    """Gypsum, g/m², to replace ``sodium_meq`` (meq/100 g, 0 or more) in ``depth_mm`` of soil, at full exchange
+    [handbook-60]."""
     return working.step(
-        "Gypsum for the sodium", "sodium_meq * 10 * depth_mm * bulk_density * gypsum_per_charge / 1000",
-        [Figure("sodium_meq", sodium_meq, "meq/100 g", "sodium to replace"), Figure("depth_mm", depth_mm, "mm", "depth"),
-         Figure("bulk_density", bulk_density, "g/cm³", "bulk density"), Figure("gypsum_per_charge", 86.085, "mg/mmol", "gypsum for one unit of charge")],
-        sodium_meq * 10 * depth_mm * bulk_density * 86.085 / 1000, "g/m²", "handbook-60",
+        "Gypsum for the sodium",
+        "sodium_meq * 10 * depth_mm * bulk_density * gypsum_per_charge / 1000",
+        [
+            Figure("sodium_meq", sodium_meq, "meq/100 g", "sodium to replace"),
+            Figure("depth_mm", depth_mm, "mm", "depth"),
+            Figure("bulk_density", bulk_density, "g/cm³", "bulk density"),
+            Figure("gypsum_per_charge", 86.085, "mg/mmol", "gypsum for one unit of charge"),
+        ],
+        sodium_meq * 10 * depth_mm * bulk_density * 86.085 / 1000,
+        "g/m²",
+        "handbook-60",
         note="Pure gypsum, every part of it exchanged; practice adds a quarter.",
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True)
@@ -87,31 +107,44 @@ class WaterReading:
 def read_water(ions: Mapping[str, float], working: Working) -> WaterReading:
     """Reads an analysis in meq/L, any of na, ca, mg, co3, hco3 (each 0 or more) [handbook-60, fao-29].
 
-    SAR wants sodium, calcium and magnesium; residual carbonate wants hydrogen carbonate, calcium and magnesium (carbonate is
-    0 where it is not given, as it is below pH 8.3).
+    SAR wants sodium, calcium and magnesium; residual carbonate wants hydrogen carbonate, calcium and magnesium
+    (carbonate is 0 where it is not given, as it is below pH 8.3).
     """
     sar = residual = per_mm = None
     words: list[str] = []
     if {"na", "ca", "mg"} <= ions.keys():
         sar = working.step(
-            "Sodium adsorption ratio", "na / sqrt((ca + mg) / 2)", [_ion(key, ions) for key in ("na", "ca", "mg")],
-            sodium_adsorption_ratio(ions["na"], ions["ca"], ions["mg"]), "", "handbook-60",
-        )  # fmt: skip
+            "Sodium adsorption ratio",
+            "na / sqrt((ca + mg) / 2)",
+            [_ion(key, ions) for key in ("na", "ca", "mg")],
+            sodium_adsorption_ratio(ions["na"], ions["ca"], ions["mg"]),
+            "",
+            "handbook-60",
+        )
         words.append(f"SAR {sar:.1f}: " + next(text for limit, text in _SAR_WORDS if sar < limit))
     if {"hco3", "ca", "mg"} <= ions.keys():
         given = {"co3": 0.0} | dict(ions)
         value, kind = residual_carbonate(given["co3"], given["hco3"], given["ca"], given["mg"])
         residual = working.step(
-            "Residual sodium carbonate", "co3 + hco3 - ca - mg", [_ion(key, given) for key in ("co3", "hco3", "ca", "mg")],
-            value, "meq/L", "handbook-60",
-        )  # fmt: skip
+            "Residual sodium carbonate",
+            "co3 + hco3 - ca - mg",
+            [_ion(key, given) for key in ("co3", "hco3", "ca", "mg")],
+            value,
+            "meq/L",
+            "handbook-60",
+        )
         words.append(f"Residual carbonate {value:.1f} meq/L: {_RESIDUAL_WORDS[kind]}")
     if "hco3" in ions:
         given = {"co3": 0.0} | dict(ions)
         per_mm = working.step(
-            "Calcium carbonate that each mm brings", "(co3 + hco3) * 50.04 / 1000", [_ion(key, given) for key in ("co3", "hco3")],
-            (given["co3"] + given["hco3"]) * 50.04 / 1000, "g/m²", "iupac-masses", note="1 meq of carbonate counts as 50.04 mg of CaCO₃; 1 mm on 1 m² is 1 L.",
-        )  # fmt: skip
+            "Calcium carbonate that each mm brings",
+            "(co3 + hco3) * 50.04 / 1000",
+            [_ion(key, given) for key in ("co3", "hco3")],
+            (given["co3"] + given["hco3"]) * 50.04 / 1000,
+            "g/m²",
+            "iupac-masses",
+            note="1 meq of carbonate counts as 50.04 mg of CaCO₃; 1 mm on 1 m² is 1 L.",
+        )
     return WaterReading(sar, residual, per_mm, tuple(words))
 
 
@@ -142,6 +175,7 @@ def sodium_adsorption_ratio(sodium: float, calcium: float, magnesium: float) -> 
 
 
 def residual_carbonate(carbonate: float, bicarbonate: float, calcium: float, magnesium: float) -> tuple[float, str]:
-    """Residual sodium carbonate of water in meq/L, and its class: safe under 1.25, marginal to 2.5, unsuitable [handbook-60]."""
+    """Residual sodium carbonate of water in meq/L, and its class: safe under 1.25, marginal to 2.5, unsuitable
+    [handbook-60]."""
     value = carbonate + bicarbonate - calcium - magnesium
     return value, "unsuitable" if value > 2.5 else "marginal" if value >= 1.25 else "safe"

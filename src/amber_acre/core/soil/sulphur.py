@@ -1,4 +1,5 @@
-"""Lowering pH: elemental sulphur by table, free lime reckoned in, ferrous sulphate as so much sulphur, and when it is hopeless."""
+"""Lowering pH: elemental sulphur by table, free lime reckoned in, ferrous sulphate as so much sulphur, and when it is
+hopeless."""
 
 from __future__ import annotations
 
@@ -31,13 +32,21 @@ class SulphurNeed:
 
 
 def sulphur_need(
-    ph: float, target_ph: float, texture: SulphurTexture, depth_mm: float, working: Working,
-    free_lime: float | None = None, bulk_density: float | None = None, yearly_g_m2: float = SURFACE_YEAR_G_M2,
-) -> SulphurNeed:  # fmt: skip
-    """Sulphur (as the element) to bring ``depth_mm`` (20–400) of soil from ``ph`` to ``target_ph``, 4.5 to 8.5 [wfh, small-fruit].
+    ph: float,
+    target_ph: float,
+    texture: SulphurTexture,
+    depth_mm: float,
+    working: Working,
+    free_lime: float | None = None,
+    bulk_density: float | None = None,
+    yearly_g_m2: float = SURFACE_YEAR_G_M2,
+) -> SulphurNeed:
+    """Sulphur (as the element) to bring ``depth_mm`` (20–400) of soil from ``ph`` to ``target_ph``, 4.5 to 8.5 [wfh,
+    small-fruit].
 
-    ``yearly_g_m2``: most sulphur of a year, as it is placed; over six years of it is hopeless. ``free_lime``: fraction of CaCO₃, neutralised first; None: not tested. Bulk density in g/cm³, the furrow slice's
-    1.32 where None. Nothing where the soil is at its target.
+    ``yearly_g_m2``: most sulphur of a year, as it is placed; over six years of it is hopeless. ``free_lime``:
+    fraction of CaCO₃, neutralised first; None: not tested. Bulk density in g/cm³, the furrow slice's 1.32 where None.
+    Nothing where the soil is at its target.
     """
     if not 20 <= depth_mm <= 400:
         raise OutOfRange(
@@ -62,10 +71,13 @@ def sulphur_need(
     if free_lime and ph > target_ph:
         lime = _for_free_lime(free_lime, depth_mm, bulk_density, working)
     total = working.step(
-        "Sulphur in all", "table_g_m2 + lime_g_m2",
+        "Sulphur in all",
+        "table_g_m2 + lime_g_m2",
         [Figure("table_g_m2", table, "g/m²", "by the table"), Figure("lime_g_m2", lime, "g/m²", "for free lime")],
-        table + lime, "g/m²", "wfh",
-    )  # fmt: skip
+        table + lime,
+        "g/m²",
+        "wfh",
+    )
     years = total / yearly_g_m2
     hopeless = years > HOPELESS_YEARS
     return SulphurNeed(table, lime, total, years, hopeless, _verdict(lime, total, years, free_lime, yearly_g_m2))
@@ -85,10 +97,23 @@ def _by_tables(ph: float, target_ph: float, texture: SulphurTexture, depth_mm: f
         row = "loam" if texture == "clay" else texture
         if texture == "clay":
             working.assume(
-                "The table for acid plants prints no clay: the loam's figure is used, the low side. Test again before more."
+                "The table for acid plants prints no clay: the loam's figure is used, the low side. Test again before"
+                " more."
             )
         unit = Figure("unit_g_m2", POUND_PER_HUNDRED_G_M2, "g/m²", "1 lb/100 ft²")
-        parts.append(_difference("to45", acidifying.TO_45_LB_100[row], min(ph, 7.0), target_ph, unit, "lb/100 ft²", "small-fruit", depth_mm, working))  # fmt: skip
+        parts.append(
+            _difference(
+                "to45",
+                acidifying.TO_45_LB_100[row],
+                min(ph, 7.0),
+                target_ph,
+                unit,
+                "lb/100 ft²",
+                "small-fruit",
+                depth_mm,
+                working,
+            )
+        )
     if len(parts) == 1:
         return parts[0].value
     return working.step(
@@ -97,18 +122,33 @@ def _by_tables(ph: float, target_ph: float, texture: SulphurTexture, depth_mm: f
 
 
 def _difference(
-    symbol: str, table: Mapping[float, float], ph: float, target: float, unit: Figure, printed: str, source: str,
-    depth_mm: float, working: Working,
-) -> Figure:  # fmt: skip
+    symbol: str,
+    table: Mapping[float, float],
+    ph: float,
+    target: float,
+    unit: Figure,
+    printed: str,
+    source: str,
+    depth_mm: float,
+    working: Working,
+) -> Figure:
     high = _between(table, ph)
     low = _between(table, target)
     value = working.step(
-        f"Sulphur by the table, pH {ph:g} to {target:g}", "(from_now - from_target) * unit_g_m2 * depth_mm / table_mm",
-        [Figure("from_now", high, printed, f"printed from pH {ph:g}"), Figure("from_target", low, printed, f"printed from pH {target:g}"), unit,
-         Figure("depth_mm", depth_mm, "mm", "depth to correct"), Figure("table_mm", acidifying.TABLE_DEPTH_IN * INCH_M * 1000, "mm", "depth of the table")],
-        (high - low) * unit.value * depth_mm / (acidifying.TABLE_DEPTH_IN * INCH_M * 1000), "g/m²", source,
+        f"Sulphur by the table, pH {ph:g} to {target:g}",
+        "(from_now - from_target) * unit_g_m2 * depth_mm / table_mm",
+        [
+            Figure("from_now", high, printed, f"printed from pH {ph:g}"),
+            Figure("from_target", low, printed, f"printed from pH {target:g}"),
+            unit,
+            Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+            Figure("table_mm", acidifying.TABLE_DEPTH_IN * INCH_M * 1000, "mm", "depth of the table"),
+        ],
+        (high - low) * unit.value * depth_mm / (acidifying.TABLE_DEPTH_IN * INCH_M * 1000),
+        "g/m²",
+        source,
         note="Straight lines between the printed rows.",
-    )  # fmt: skip
+    )
     return Figure(symbol, value, "g/m²", f"pH {ph:g} to {target:g}")
 
 
@@ -124,19 +164,32 @@ def _for_free_lime(free_lime: float, depth_mm: float, bulk_density: float | None
         raise OutOfRange("Free lime lies from 0 to 100 %.", field="free_lime", limits=(0, 1))
     per_mm = bulk_density * 1000 if bulk_density else FURROW_SLICE_G_M2_MM
     return working.step(
-        "Sulphur that free lime uses up first", "free_lime * soil_g_m2_mm * depth_mm / carbonate_per_sulphur",
-        [Figure("free_lime", free_lime, "", "free lime as CaCO₃"), Figure("soil_g_m2_mm", per_mm, "g/m²", "soil in a mm of depth"),
-         Figure("depth_mm", depth_mm, "mm", "depth to correct"), Figure("carbonate_per_sulphur", acidifying.CARBONATE_PER_SULPHUR, "kg/kg", "CaCO₃ that 1 kg of sulphur dissolves")],
-        free_lime * per_mm * depth_mm / acidifying.CARBONATE_PER_SULPHUR, "g/m²", "stoichiometry",
-    )  # fmt: skip
+        "Sulphur that free lime uses up first",
+        "free_lime * soil_g_m2_mm * depth_mm / carbonate_per_sulphur",
+        [
+            Figure("free_lime", free_lime, "", "free lime as CaCO₃"),
+            Figure("soil_g_m2_mm", per_mm, "g/m²", "soil in a mm of depth"),
+            Figure("depth_mm", depth_mm, "mm", "depth to correct"),
+            Figure(
+                "carbonate_per_sulphur",
+                acidifying.CARBONATE_PER_SULPHUR,
+                "kg/kg",
+                "CaCO₃ that 1 kg of sulphur dissolves",
+            ),
+        ],
+        free_lime * per_mm * depth_mm / acidifying.CARBONATE_PER_SULPHUR,
+        "g/m²",
+        "stoichiometry",
+    )
 
 
 def _verdict(lime: float, total: float, years: float, free_lime: float | None, yearly: float) -> str:
     if years > HOPELESS_YEARS:
         cause = f"free lime ({(free_lime or 0) * 100:.2g} % CaCO₃) uses up the acid first. " if lime else ""
         return (
-            f"Hopeless: {cause}{total:.0f} g/m² of sulphur is {years:.0f} years of the {yearly:.0f} g/m² a year that may go down. Plant what bears lime, "
-            "build a raised bed of other soil, or feed iron as a chelate that holds at this pH."
+            f"Hopeless: {cause}{total:.0f} g/m² of sulphur is {years:.0f} years of the {yearly:.0f} g/m² a year that"
+            " may go down. Plant what bears lime, build a raised bed of other soil, or feed iron as a chelate that"
+            " holds at this pH."
         )
     if free_lime is None:
         return "Free lime is not tested: drip acid on a crumb of soil. If it fizzes, sulphur alone will not do."
@@ -150,18 +203,31 @@ def sulphur_equivalent(
 ) -> float:
     """Acid of a product as a share of sulphur: elemental sulphur + iron × 0.574 + aluminium × 1.78 [stoichiometry].
 
-    Sulphate counts for nothing: it is not acid. Ferrous sulphate heptahydrate (20.1 % Fe) comes to 0.115, 8.67 times its
-    weight for one of sulphur; the monohydrate (32.9 % Fe) to 0.189, 5.3 times.
+    Sulphate counts for nothing: it is not acid. Ferrous sulphate heptahydrate (20.1 % Fe) comes to 0.115, 8.67 times
+    its weight for one of sulphur; the monohydrate (32.9 % Fe) to 0.189, 5.3 times.
     """
     share = elemental_sulphur + iron * acidifying.SULPHUR_PER_IRON + aluminium * acidifying.SULPHUR_PER_ALUMINIUM
     if working is not None:
         working.step(
-            "Acid of the product, as a share of sulphur", "sulphur + iron * per_iron + aluminium * per_aluminium",
-            [Figure("sulphur", elemental_sulphur, "", "elemental sulphur"), Figure("iron", iron, "", "iron"),
-             Figure("per_iron", acidifying.SULPHUR_PER_IRON, "kg/kg", "sulphur that does the same as 1 kg of iron"),
-             Figure("aluminium", aluminium, "", "aluminium"), Figure("per_aluminium", acidifying.SULPHUR_PER_ALUMINIUM, "kg/kg", "sulphur that does the same as 1 kg of aluminium")],
-            share, "", "stoichiometry", note="Sulphate is not acid: gypsum and magnesium sulphate count for nothing.",
-        )  # fmt: skip
+            "Acid of the product, as a share of sulphur",
+            "sulphur + iron * per_iron + aluminium * per_aluminium",
+            [
+                Figure("sulphur", elemental_sulphur, "", "elemental sulphur"),
+                Figure("iron", iron, "", "iron"),
+                Figure("per_iron", acidifying.SULPHUR_PER_IRON, "kg/kg", "sulphur that does the same as 1 kg of iron"),
+                Figure("aluminium", aluminium, "", "aluminium"),
+                Figure(
+                    "per_aluminium",
+                    acidifying.SULPHUR_PER_ALUMINIUM,
+                    "kg/kg",
+                    "sulphur that does the same as 1 kg of aluminium",
+                ),
+            ],
+            share,
+            "",
+            "stoichiometry",
+            note="Sulphate is not acid: gypsum and magnesium sulphate count for nothing.",
+        )
     return share
 
 
@@ -178,8 +244,14 @@ def acidifying_product(sulphur_g_m2: float, share: float, working: Working) -> G
         )
     return GramsPerSquareMetre(
         working.step(
-            "Of this product", "sulphur_g_m2 / share",
-            [Figure("sulphur_g_m2", sulphur_g_m2, "g/m²", "sulphur"), Figure("share", share, "", "acid of the product as sulphur")],
-            sulphur_g_m2 / share, "g/m²", "label",
+            "Of this product",
+            "sulphur_g_m2 / share",
+            [
+                Figure("sulphur_g_m2", sulphur_g_m2, "g/m²", "sulphur"),
+                Figure("share", share, "", "acid of the product as sulphur"),
+            ],
+            sulphur_g_m2 / share,
+            "g/m²",
+            "label",
         )
-    )  # fmt: skip
+    )

@@ -43,47 +43,94 @@ def water_store(
             "Without any use the store lasts for ever: give the use of a day.", field="use", limits=(0, None)
         )
     total = working.step(
-        "Water of the root zone", "available * roots_mm",
-        [Figure("available", available, "m³/m³", "water for plants in the soil"), Figure("roots_mm", roots_mm, "mm", "roots")],
-        available * roots_mm, "mm", source,
-    )  # fmt: skip
+        "Water of the root zone",
+        "available * roots_mm",
+        [
+            Figure("available", available, "m³/m³", "water for plants in the soil"),
+            Figure("roots_mm", roots_mm, "mm", "roots"),
+        ],
+        available * roots_mm,
+        "mm",
+        source,
+    )
     usable = working.step(
-        "What may go before it suffers", "total_mm * depletion",
-        [Figure("total_mm", total, "mm", "water of the root zone"), Figure("depletion", depletion, "", "allowed depletion")],
-        total * depletion, "mm", "fao-56",
-    )  # fmt: skip
+        "What may go before it suffers",
+        "total_mm * depletion",
+        [
+            Figure("total_mm", total, "mm", "water of the root zone"),
+            Figure("depletion", depletion, "", "allowed depletion"),
+        ],
+        total * depletion,
+        "mm",
+        "fao-56",
+    )
     use = Figure("use_mm_day", use_mm_day, "mm/day", "use of a day")
-    days = working.step("Days until then", "usable_mm / use_mm_day", [Figure("usable_mm", usable, "mm", "usable"), use],
-                        usable / use_mm_day, "days", "fao-56")  # fmt: skip
-    empty = working.step("Days until nothing is left", "total_mm / use_mm_day", [Figure("total_mm", total, "mm", "water of the root zone"), use],
-                         total / use_mm_day, "days", "fao-56")  # fmt: skip
+    days = working.step(
+        "Days until then",
+        "usable_mm / use_mm_day",
+        [Figure("usable_mm", usable, "mm", "usable"), use],
+        usable / use_mm_day,
+        "days",
+        "fao-56",
+    )
+    empty = working.step(
+        "Days until nothing is left",
+        "total_mm / use_mm_day",
+        [Figure("total_mm", total, "mm", "water of the root zone"), use],
+        total / use_mm_day,
+        "days",
+        "fao-56",
+    )
     return WaterStore(total, usable, days, empty)
 
 
 def adjusted_depletion(depletion: float, use_mm_day: float, working: Working) -> float:
-    """Allowed depletion on a day of another use than 5 mm: p + 0.04 × (5 − use), within 0.1 to 0.8, table 22 [fao-56]."""
+    """Allowed depletion on a day of another use than 5 mm: p + 0.04 × (5 − use), within 0.1 to 0.8, table 22
+    [fao-56]."""
     return working.step(
-        "Allowed depletion, adjusted to the day's use", "min(0.8, max(0.1, depletion + 0.04 * (5 - use_mm_day)))",
-        [Figure("depletion", depletion, "", "allowed depletion at 5 mm a day"), Figure("use_mm_day", use_mm_day, "mm/day", "use of a day")],
-        min(0.8, max(0.1, depletion + 0.04 * (5 - use_mm_day))), "", "fao-56",
-    )  # fmt: skip
+        "Allowed depletion, adjusted to the day's use",
+        "min(0.8, max(0.1, depletion + 0.04 * (5 - use_mm_day)))",
+        [
+            Figure("depletion", depletion, "", "allowed depletion at 5 mm a day"),
+            Figure("use_mm_day", use_mm_day, "mm/day", "use of a day"),
+        ],
+        min(0.8, max(0.1, depletion + 0.04 * (5 - use_mm_day))),
+        "",
+        "fao-56",
+    )
 
 
 def net_to_gross(
     need_mm: float, rain_mm: float, uniformity: float, size_m2: float, working: Working
 ) -> tuple[float, float, float]:
-    """Irrigation for a span: net mm, gross mm by the system's uniformity (0.3–1), and m³ on the area; never negative."""
+    """Irrigation for a span: net mm, gross mm by the system's uniformity (0.3–1), and m³ on the area; never
+    negative."""
     if not 0.3 <= uniformity <= 1:
         raise OutOfRange("Uniformity of a system lies between 30 and 100 %.", field="uniformity", limits=(0.3, 1))
-    net = working.step("Net need", "max(0, need_mm - rain_mm)",
-                       [Figure("need_mm", need_mm, "mm", "use of the grass"), Figure("rain_mm", rain_mm, "mm", "rain that counts")],
-                       max(0.0, need_mm - rain_mm), "mm", "common-practice")  # fmt: skip
-    gross = working.step("To put on", "net_mm / uniformity",
-                         [Figure("net_mm", net, "mm", "net need"), Figure("uniformity", uniformity, "", "uniformity")],
-                         net / uniformity, "mm", "common-practice")  # fmt: skip
-    volume = working.step("On the area", "gross_mm * size_m2 / 1000",
-                          [Figure("gross_mm", gross, "mm", "to put on"), Figure("size_m2", size_m2, "m²", "size")],
-                          gross * size_m2 / 1000, "m³", "plane-geometry")  # fmt: skip
+    net = working.step(
+        "Net need",
+        "max(0, need_mm - rain_mm)",
+        [Figure("need_mm", need_mm, "mm", "use of the grass"), Figure("rain_mm", rain_mm, "mm", "rain that counts")],
+        max(0.0, need_mm - rain_mm),
+        "mm",
+        "common-practice",
+    )
+    gross = working.step(
+        "To put on",
+        "net_mm / uniformity",
+        [Figure("net_mm", net, "mm", "net need"), Figure("uniformity", uniformity, "", "uniformity")],
+        net / uniformity,
+        "mm",
+        "common-practice",
+    )
+    volume = working.step(
+        "On the area",
+        "gross_mm * size_m2 / 1000",
+        [Figure("gross_mm", gross, "mm", "to put on"), Figure("size_m2", size_m2, "m²", "size")],
+        gross * size_m2 / 1000,
+        "m³",
+        "plane-geometry",
+    )
     return net, gross, volume
 
 
@@ -91,9 +138,17 @@ def bought_by_soil(
     available: float, more_mm: float, depletion: float, use_mm_day: float, working: Working
 ) -> tuple[float, float]:
     """What ``more_mm`` of soil buys: mm of water and days at the allowed depletion."""
-    water = working.step("Water of the added soil", "available * more_mm",
-                         [Figure("available", available, "m³/m³", "water for plants in the soil"), Figure("more_mm", more_mm, "mm", "more soil")],
-                         available * more_mm, "mm", "fao-56")  # fmt: skip
+    water = working.step(
+        "Water of the added soil",
+        "available * more_mm",
+        [
+            Figure("available", available, "m³/m³", "water for plants in the soil"),
+            Figure("more_mm", more_mm, "mm", "more soil"),
+        ],
+        available * more_mm,
+        "mm",
+        "fao-56",
+    )
     return water, _days(water, depletion, use_mm_day, working)
 
 
@@ -102,22 +157,36 @@ def bought_by_calcined_clay(
 ) -> tuple[float, float]:
     """What calcined clay buys at most, holding 90 % of its weight: mm of water and days [common-practice]."""
     share = MATERIALS["calcined-clay"].water_share
-    water = working.step("Water of the calcined clay, at most", "rate_g_m2 / 1000 * share",
-                         [Figure("rate_g_m2", rate_g_m2, "g/m²", "calcined clay"), Figure("share", share, "", "of its weight")],
-                         rate_g_m2 / 1000 * share, "mm", "common-practice")  # fmt: skip
+    water = working.step(
+        "Water of the calcined clay, at most",
+        "rate_g_m2 / 1000 * share",
+        [Figure("rate_g_m2", rate_g_m2, "g/m²", "calcined clay"), Figure("share", share, "", "of its weight")],
+        rate_g_m2 / 1000 * share,
+        "mm",
+        "common-practice",
+    )
     return water, _days(water, depletion, use_mm_day, working)
 
 
 def _days(water: float, depletion: float, use_mm_day: float, working: Working) -> float:
-    return working.step("Days it buys", "water_mm * depletion / use_mm_day",
-                        [Figure("water_mm", water, "mm", "water"), Figure("depletion", depletion, "", "allowed depletion"),
-                         Figure("use_mm_day", use_mm_day, "mm/day", "use of a day")],
-                        water * depletion / use_mm_day, "days", "fao-56")  # fmt: skip
+    return working.step(
+        "Days it buys",
+        "water_mm * depletion / use_mm_day",
+        [
+            Figure("water_mm", water, "mm", "water"),
+            Figure("depletion", depletion, "", "allowed depletion"),
+            Figure("use_mm_day", use_mm_day, "mm/day", "use of a day"),
+        ],
+        water * depletion / use_mm_day,
+        "days",
+        "fao-56",
+    )
 
 
 @dataclass(frozen=True)
 class WateringWeek:
-    """One week of establishing: how deep roots are, mm to put on at a time, times a day (1 or more), days between (1 or more)."""
+    """One week of establishing: how deep roots are, mm to put on at a time, times a day (1 or more), days between (1
+    or more)."""
 
     week: int
     roots_mm: float
@@ -139,17 +208,25 @@ class WateringWeek:
 
 
 def establishment(
-    available: float, target_roots_mm: float, depletion: float, use_mm_day: float, uniformity: float, working: Working,
-    start_mm: float = NEW_ROOTS_MM, gain_mm: float = ROOTS_GAIN_MM_WEEK,
-) -> tuple[WateringWeek, ...]:  # fmt: skip
+    available: float,
+    target_roots_mm: float,
+    depletion: float,
+    use_mm_day: float,
+    uniformity: float,
+    working: Working,
+    start_mm: float = NEW_ROOTS_MM,
+    gain_mm: float = ROOTS_GAIN_MM_WEEK,
+) -> tuple[WateringWeek, ...]:
     """Watering week by week while roots grow from ``start_mm`` to ``target_roots_mm``: rarer and deeper each week.
 
-    As often as the roots' store asks for, in whole times a day or whole days, and each time what is used until the next,
-    over the ``uniformity`` (0.3–1) of the sprinklers; at most 26 weeks. Growth of roots a week is from memory [from-memory].
+    As often as the roots' store asks for, in whole times a day or whole days, and each time what is used until the
+    next, over the ``uniformity`` (0.3–1) of the sprinklers; at most 26 weeks. Growth of roots a week is from memory
+    [from-memory].
     """
     if not start_mm <= target_roots_mm <= 1000:
         raise OutOfRange(
-            f"A new lawn is watered until its roots are deeper than the new ones, {start_mm / 10:g} cm, and at most 1 m. Type the depth to reach.",
+            f"A new lawn is watered until its roots are deeper than the new ones, {start_mm / 10:g} cm, and at most 1"
+            " m. Type the depth to reach.",
             field="roots",
             limits=(start_mm, 1000),
         )
@@ -157,19 +234,33 @@ def establishment(
     for week in range(1, 27):
         roots = min(target_roots_mm, start_mm + gain_mm * (week - 1))
         days = working.step(
-            f"Week {week}: days the store of the roots lasts", "available * roots_mm * depletion / use_mm_day",
-            [Figure("available", available, "m³/m³", "water for plants in the soil"), Figure("roots_mm", roots, "mm", "roots"),
-             Figure("depletion", depletion, "", "allowed depletion"), Figure("use_mm_day", use_mm_day, "mm/day", "use of a day")],
-            available * roots * depletion / use_mm_day, "days", "fao-56",
-        )  # fmt: skip
+            f"Week {week}: days the store of the roots lasts",
+            "available * roots_mm * depletion / use_mm_day",
+            [
+                Figure("available", available, "m³/m³", "water for plants in the soil"),
+                Figure("roots_mm", roots, "mm", "roots"),
+                Figure("depletion", depletion, "", "allowed depletion"),
+                Figure("use_mm_day", use_mm_day, "mm/day", "use of a day"),
+            ],
+            available * roots * depletion / use_mm_day,
+            "days",
+            "fao-56",
+        )
         times = math.ceil(1 / days - 1e-9) if days < 1 else 1
         between = max(1, math.floor(days + 1e-9))
         each = working.step(
-            f"Week {week}: to put on each time", "use_mm_day * between / times / uniformity",
-            [Figure("use_mm_day", use_mm_day, "mm/day", "use of a day"), Figure("between", between, "days", "whole days between"),
-             Figure("times", times, "", "times a day"), Figure("uniformity", uniformity, "", "uniformity")],
-            use_mm_day * between / times / uniformity, "mm", "common-practice",
-        )  # fmt: skip
+            f"Week {week}: to put on each time",
+            "use_mm_day * between / times / uniformity",
+            [
+                Figure("use_mm_day", use_mm_day, "mm/day", "use of a day"),
+                Figure("between", between, "days", "whole days between"),
+                Figure("times", times, "", "times a day"),
+                Figure("uniformity", uniformity, "", "uniformity"),
+            ],
+            use_mm_day * between / times / uniformity,
+            "mm",
+            "common-practice",
+        )
         weeks.append(WateringWeek(week, roots, each, times, between))
         if roots >= target_roots_mm:
             break

@@ -1,4 +1,5 @@
-"""Sulphur tables, acid of materials and of fertilizers, and what does not make soil acid. From memory; sources named."""
+"""Sulphur tables, acid of materials and of fertilizers, and what does not make soil acid. From memory; sources
+named."""
 
 from __future__ import annotations
 
@@ -28,7 +29,8 @@ SULPHUR_PER_ALUMINIUM = 1.5 * 32.06 / 26.982
 
 SULPHUR_WORKS_ABOVE_C = 13.0  # 55 °F [common-practice]
 
-# Coefficients of the acid balance, kg CaO for each kg; nitrogen 1.0 on cropped ground (0.8 is printed for grassland, where
+# Coefficients of the acid balance, kg CaO for each kg; nitrogen 1.0 on cropped ground (0.8 is printed for grassland,
+# where
 # more of it is taken up) [sluijsmans-1970].
 SLUIJSMANS = {"N": 1.0, "P2O5": 0.4, "SO3": 0.7, "K2O": 0.6, "MgO": 1.4}
 # Iron of the two ferrous sulphates, fraction of mass [iupac-masses].
@@ -45,17 +47,41 @@ class Folklore:
 
 
 DOES_NOT_WORK: dict[str, Folklore] = {
-    "needles": Folklore("brown pine needles", "no", "Brown needles have lost their acid: as a mulch they are fine, the soil stays as it is."),
-    "coffee": Folklore("coffee grounds", "no", "Used grounds are near neutral. They are a little organic matter, not an acid."),
+    "needles": Folklore(
+        "brown pine needles",
+        "no",
+        "Brown needles have lost their acid: as a mulch they are fine, the soil stays as it is.",
+    ),
+    "coffee": Folklore(
+        "coffee grounds", "no", "Used grounds are near neutral. They are a little organic matter, not an acid."
+    ),
     "leaves": Folklore("oak or maple leaves", "no", "Leaves rot to near neutral whatever tree they come from."),
     "compost": Folklore("compost", "no", "Compost buffers toward neutral: on an acid bed it may even raise the pH."),
-    "magnesium-sulphate": Folklore("magnesium sulphate", "no", "A neutral salt: its sulphate is not acid. It is right only where magnesium is low."),
-    "gypsum": Folklore("gypsum", "no", "Calcium sulphate is a neutral salt: sulphate is not acid. It is for sodic soil."),
-    "pine-bark": Folklore("pine bark", "slight", "Slight and temporary: bark moves the soil that way slowly, over years, as a mulch."),
-    "peat": Folklore("peat", "depends", "It brings its own pH: limed blends about 5.5, raw sphagnum 3.5–4.5. Ask for it: a 5.5 peat helps to about 6–6.5, not to acid-lover levels."),
-    "acids": Folklore("sulphuric or phosphoric acid drench", "no", "No dose is computed: at pH 5 the acid needed varies hundreds-fold with the alkalinity of the water, it burns skin, eyes and roots, and phosphoric acid is itself a phosphorus feed."),
-    "vinegar": Folklore("vinegar", "no", "Microbes use it up within days; the pH comes back and roots are scorched meanwhile."),
-}  # fmt: skip
+    "magnesium-sulphate": Folklore(
+        "magnesium sulphate", "no", "A neutral salt: its sulphate is not acid. It is right only where magnesium is low."
+    ),
+    "gypsum": Folklore(
+        "gypsum", "no", "Calcium sulphate is a neutral salt: sulphate is not acid. It is for sodic soil."
+    ),
+    "pine-bark": Folklore(
+        "pine bark", "slight", "Slight and temporary: bark moves the soil that way slowly, over years, as a mulch."
+    ),
+    "peat": Folklore(
+        "peat",
+        "depends",
+        "It brings its own pH: limed blends about 5.5, raw sphagnum 3.5–4.5. Ask for it: a 5.5 peat helps to about"
+        " 6–6.5, not to acid-lover levels.",
+    ),
+    "acids": Folklore(
+        "sulphuric or phosphoric acid drench",
+        "no",
+        "No dose is computed: at pH 5 the acid needed varies hundreds-fold with the alkalinity of the water, it burns"
+        " skin, eyes and roots, and phosphoric acid is itself a phosphorus feed.",
+    ),
+    "vinegar": Folklore(
+        "vinegar", "no", "Microbes use it up within days; the pH comes back and roots are scorched meanwhile."
+    ),
+}
 SOURCE_OF_FOLKLORE = "common-practice"
 
 # Free lime a fizz test points to with 10 % acid, at least, fraction: slight about 1 %, strong about 5 % [from-memory].

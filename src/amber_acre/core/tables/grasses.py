@@ -48,9 +48,16 @@ GRASSES: tuple[Grass, ...] = (
     Grass("manila", "Manila grass", "Zoysia matrella", "warm", (2, 3), "from-memory"),
     Grass("seashore-paspalum", "Seashore paspalum", "Paspalum vaginatum", "warm", (2, 4), "from-memory"),
     Grass("carpet-grass", "Carpet grass", "Axonopus fissifolius", "warm", (1, 2), "extension-turf-n"),
-    Grass("plains-buffalograss", "Buffalograss of the plains", "Bouteloua dactyloides", "warm", (0.5, 2), "extension-turf-n"),
+    Grass(
+        "plains-buffalograss",
+        "Buffalograss of the plains",
+        "Bouteloua dactyloides",
+        "warm",
+        (0.5, 2),
+        "extension-turf-n",
+    ),
     Grass("blue-grama", "Blue grama", "Bouteloua gracilis", "warm", (0.5, 1.5), "from-memory"),
     Grass("blue-couch", "Blue couch", "Digitaria didactyla", "warm", (2, 3), "from-memory"),
     Grass("bahia", "Bahia", "Paspalum notatum", "warm", (1, 3), "extension-turf-n"),
-)  # fmt: skip
+)
 GRASS_BY_KEY = {grass.key: grass for grass in GRASSES}

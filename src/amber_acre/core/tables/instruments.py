@@ -11,7 +11,8 @@ from dataclasses import dataclass
 
 @dataclass(frozen=True)
 class Instrument:
-    """A way to take lengths: ``fixed_m`` on every reading, ``share`` of the length on top; ``angle_deg`` of a bearing."""
+    """A way to take lengths: ``fixed_m`` on every reading, ``share`` of the length on top; ``angle_deg`` of a
+    bearing."""
 
     key: str
     name: str

@@ -81,14 +81,22 @@ LIME_TEXTURES: tuple[LimeTexture, ...] = get_args(LimeTexture)
 KELLOGG_BANDS = ((3.5, 4.5), (4.5, 5.5), (5.5, 6.5))
 KELLOGG_TONS_ACRE: dict[Region, dict[LimeTexture, tuple[float | None, float, float]]] = {
     "cool": {
-        "sand": (0.4, 0.5, 0.6), "sandy loam": (None, 0.8, 1.3), "loam": (None, 1.2, 1.7), "silt loam": (None, 1.5, 2.0),
-        "clay loam": (None, 1.9, 2.3), "muck": (2.9, 3.8, 4.3),
+        "sand": (0.4, 0.5, 0.6),
+        "sandy loam": (None, 0.8, 1.3),
+        "loam": (None, 1.2, 1.7),
+        "silt loam": (None, 1.5, 2.0),
+        "clay loam": (None, 1.9, 2.3),
+        "muck": (2.9, 3.8, 4.3),
     },
     "warm": {
-        "sand": (0.3, 0.3, 0.4), "sandy loam": (None, 0.5, 0.7), "loam": (None, 0.8, 1.0), "silt loam": (None, 1.2, 1.4),
-        "clay loam": (None, 1.5, 2.0), "muck": (2.5, 3.3, 3.8),
+        "sand": (0.3, 0.3, 0.4),
+        "sandy loam": (None, 0.5, 0.7),
+        "loam": (None, 0.8, 1.0),
+        "silt loam": (None, 1.2, 1.4),
+        "clay loam": (None, 1.5, 2.0),
+        "muck": (2.5, 3.3, 3.8),
     },
-}  # fmt: skip
+}
 KELLOGG_DEPTH_IN = 7.0
 KELLOGG_LIME_EFFECTIVE = 0.90  # good ground limestone; not printed with the table [from-memory]
 
@@ -107,12 +115,36 @@ class FinenessRule:
 FINENESS_RULES: dict[str, FinenessRule] = {
     rule.key: rule
     for rule in (
-        FinenessRule("two-sieve", "two sieves, 8 and 60 mesh (KS, OK, TX style)", (8, 60), "(p8 + p60) / 2", lambda p: (p[8] + p[60]) / 2),
-        FinenessRule("iowa", "Iowa ECCE, 4, 8 and 60 mesh", (4, 8, 60), "0.1 * p4 + 0.3 * p8 + 0.6 * p60", lambda p: 0.1 * p[4] + 0.3 * p[8] + 0.6 * p[60]),
-        FinenessRule("ohio", "Ohio ENP, 8, 20 and 60 mesh", (8, 20, 60), "0.2 * (p8 - p20) + 0.6 * (p20 - p60) + p60", lambda p: 0.2 * (p[8] - p[20]) + 0.6 * (p[20] - p[60]) + p[60]),
-        FinenessRule("new-york", "New York ENV, 20 and 100 mesh", (20, 100), "0.6 * (p20 - p100) + p100", lambda p: 0.6 * (p[20] - p[100]) + p[100]),
+        FinenessRule(
+            "two-sieve",
+            "two sieves, 8 and 60 mesh (KS, OK, TX style)",
+            (8, 60),
+            "(p8 + p60) / 2",
+            lambda p: (p[8] + p[60]) / 2,
+        ),
+        FinenessRule(
+            "iowa",
+            "Iowa ECCE, 4, 8 and 60 mesh",
+            (4, 8, 60),
+            "0.1 * p4 + 0.3 * p8 + 0.6 * p60",
+            lambda p: 0.1 * p[4] + 0.3 * p[8] + 0.6 * p[60],
+        ),
+        FinenessRule(
+            "ohio",
+            "Ohio ENP, 8, 20 and 60 mesh",
+            (8, 20, 60),
+            "0.2 * (p8 - p20) + 0.6 * (p20 - p60) + p60",
+            lambda p: 0.2 * (p[8] - p[20]) + 0.6 * (p[20] - p[60]) + p[60],
+        ),
+        FinenessRule(
+            "new-york",
+            "New York ENV, 20 and 100 mesh",
+            (20, 100),
+            "0.6 * (p20 - p100) + p100",
+            lambda p: 0.6 * (p[20] - p[100]) + p[100],
+        ),
     )
-}  # fmt: skip
+}
 MESHES = (4, 8, 20, 60, 100)
 
 LimeKind = Literal["calcitic", "dolomitic", "hydrated"]

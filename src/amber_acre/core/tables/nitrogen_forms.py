@@ -64,7 +64,9 @@ FAMILIES: dict[str, Family] = {
         Family("quick", "Quick mineral", 1.0, "acts in days; burns if over-applied", "release-half-lives"),
         Family("coated", "Coated or stabilised mineral", 1.0, "weeks to months, by warmth", "coated-longevity"),
         Family("methylene", "Methylene urea", 1.0, "weeks, by warmth", "release-half-lives"),
-        Family("organic", "Plant or animal organic", 0.65, "microbes release it; needs warm soil", "release-half-lives"),
+        Family(
+            "organic", "Plant or animal organic", 0.65, "microbes release it; needs warm soil", "release-half-lives"
+        ),
         Family("manure", "Pelleted manure", 0.6, "slow spring feed", "pratt-1973"),
         Family("biosolid", "Biosolid organic", 0.27, "phosphorus builds up; no potassium", "biosolid-series"),
         Family("liquid", "Soluble or foliar liquid", 1.0, "leaf uptake; quick", "release-half-lives"),
@@ -73,8 +75,17 @@ FAMILIES: dict[str, Family] = {
         Family("conditioner", "Soil conditioner", 0.27, "feeds the soil slowly", "biosolid-series"),
         Family("lime", "Lime", 1.0, "raises pH over months to a year", "common-practice", 800.0),
         Family("sulphur", "Elemental sulphur", 1.0, "lowers pH while the soil is warm and aerated", "common-practice"),
-        Family("acidifier", "Iron or aluminium sulphate", 1.0, "lowers pH at once; many times the weight of sulphur", "common-practice", 800.0),
+        Family(
+            "acidifier",
+            "Iron or aluminium sulphate",
+            1.0,
+            "lowers pH at once; many times the weight of sulphur",
+            "common-practice",
+            800.0,
+        ),
         Family("gypsum", "Gypsum", 1.0, "for sodium; does not change pH", "common-practice", 1000.0),
-        Family("bulk", "Bulk: compost, sand, soil, calcined clay", 0.1, "by depth or volume", "common-practice", 400_000.0),
+        Family(
+            "bulk", "Bulk: compost, sand, soil, calcined clay", 0.1, "by depth or volume", "common-practice", 400_000.0
+        ),
     )
-}  # fmt: skip
+}

@@ -13,11 +13,13 @@ Lolium arundinaceum | tall fescue | lawn grass | 5.5–7.5 | FP | cool turf | me
 Festuca rubra | fine fescue; red fescue | lawn grass | 5.5–7.0 | FPS | cool turf | low | moderate | | none | L
 Festuca trachyphylla | hard fescue | lawn grass | 5.5–7.0 | FP | cool turf | low | moderate | | none | M
 Agrostis capillaris | browntop bent | lawn grass | 5.0–6.5 | FP | cool turf | medium | sensitive | | none | M
-Festuca, Poa, Lolium | fescue–bluegrass–rye mixture | lawn grass | 6.0–7.0 | FP | cool turf | medium | moderate | | none | M
+Festuca, Poa, Lolium | fescue–bluegrass–rye mixture | lawn grass \
+    | 6.0–7.0 | FP | cool turf | medium | moderate | | none | M
 Agrostis stolonifera | creeping bent | lawn grass | 5.5–6.5 | F | cool turf | high | moderate | | none | L
 Festuca rubra subsp. commutata | chewings fescue | lawn grass | 5.5–7.0 | FPS | cool turf | low | sensitive | | none | L
 Festuca ovina | sheep's fescue | lawn grass | 4.5–7.0 | FP | cool turf | low | moderate | d | none | M
-Poa trivialis | rough meadow-grass; rough bluegrass | lawn grass | 6.0–7.0 | PS | cool turf | medium | sensitive | | none | M
+Poa trivialis | rough meadow-grass; rough bluegrass | lawn grass \
+    | 6.0–7.0 | PS | cool turf | medium | sensitive | | none | M
 Poa annua | annual meadow-grass | lawn grass | 6.0–7.0 | FPS | cool turf | medium | sensitive | | none | M
 Poa supina | supine bluegrass | lawn grass | 5.5–7.0 | PS | cool turf | medium | sensitive | | none | M
 Deschampsia cespitosa | tufted hair-grass | lawn grass | 5.0–7.0 | FPS | cool turf | low | moderate | | none | M
@@ -25,13 +27,15 @@ Koeleria macrantha | crested hair-grass | lawn grass | 6.0–8.0 | F | cool turf
 Cynodon dactylon | couch; bermuda grass | lawn grass | 5.8–7.5 | F | warm turf | high | tolerant | | none | L
 Zoysia japonica | zoysia | lawn grass | 5.8–7.0 | FP | warm turf | medium | tolerant | | none | L
 Zoysia matrella | manila grass | lawn grass | 5.8–7.0 | FP | warm turf | medium | tolerant | | none | M
-Stenotaphrum secundatum | St Augustine; buffalo-type grass | lawn grass | 5.5–7.5 | FPS | warm turf | medium | tolerant | t | none | L
+Stenotaphrum secundatum | St Augustine; buffalo-type grass | lawn grass \
+    | 5.5–7.5 | FPS | warm turf | medium | tolerant | t | none | L
 Cenchrus clandestinus | kikuyu | lawn grass | 5.5–7.0 | F | warm turf | medium | moderate | | none | M
 Eremochloa ophiuroides | centipede grass | lawn grass | 4.5–6.0 | FP | warm turf | low | sensitive | ak | none | L
 Paspalum notatum | bahia grass | lawn grass | 5.5–6.5 | F | warm turf | low | moderate | k | none | L
 Paspalum vaginatum | seashore paspalum | lawn grass | 5.5–8.0 | F | warm turf | medium | tolerant | | none | M
 Axonopus fissifolius | carpet grass | lawn grass | 4.5–5.5 | FP | warm turf | low | sensitive | ak | none | L
-Bouteloua dactyloides | buffalograss of the plains | lawn grass | 6.0–8.0 | F | warm turf | low | moderate | d | none | M
+Bouteloua dactyloides | buffalograss of the plains | lawn grass \
+    | 6.0–8.0 | F | warm turf | low | moderate | d | none | M
 Bouteloua gracilis | blue grama | lawn grass | 6.0–8.5 | F | warm turf | low | moderate | d | none | M
 Digitaria didactyla | blue couch | lawn grass | 5.0–6.5 | F | warm turf | medium | sensitive | t | none | M
 Acer × freemanii | hybrid red maple | tree | 5.0–6.8 | F | one flush | medium | sensitive | k | organic | L
@@ -69,10 +73,12 @@ Picea abies | Norway spruce | conifer | 4.5–6.5 | FP | conifer flush | low | s
 Picea pungens | Colorado spruce | conifer | 5.0–7.0 | F | conifer flush | low | tolerant | en | bark | L
 Abies nordmanniana | Nordmann fir | conifer | 5.0–6.5 | FP | conifer flush | low | sensitive | en | bark | M
 Cedrus deodara | deodar cedar | conifer | 5.5–7.5 | F | conifer flush | low | moderate | en | bark | M
-Thuja occidentalis | northern white cedar; arborvitae | hedging | 6.0–8.0 | FP | conifer flush | medium | sensitive | en | organic | L
+Thuja occidentalis | northern white cedar; arborvitae | hedging \
+    | 6.0–8.0 | FP | conifer flush | medium | sensitive | en | organic | L
 Thuja plicata | western red cedar | hedging | 5.5–7.5 | FP | conifer flush | medium | sensitive | en | organic | M
 Taxus baccata | yew | hedging | 5.5–8.0 | FPS | conifer flush | medium | sensitive | en | organic | M
-Chamaecyparis lawsoniana | Lawson cypress | hedging | 5.0–7.5 | FP | conifer flush | medium | sensitive | en | organic | M
+Chamaecyparis lawsoniana | Lawson cypress | hedging \
+    | 5.0–7.5 | FP | conifer flush | medium | sensitive | en | organic | M
 Juniperus communis | juniper | conifer | 4.5–8.0 | F | conifer flush | low | moderate | end | gravel | M
 Tsuga canadensis | eastern hemlock | conifer | 4.5–6.5 | PS | conifer flush | low | sensitive | enk | bark | L
 Rhododendron hybrids | rhododendron | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
@@ -155,7 +161,8 @@ Dryopteris filix-mas | male fern | fern | 5.0–7.0 | PS | spring burst | low | 
 Dicksonia antarctica | soft tree fern | fern | 5.0–6.5 | PS | warm season | low | sensitive | ect | organic | M
 Polystichum setiferum | soft shield fern | fern | 5.5–7.5 | PS | spring burst | low | sensitive | ce | organic | M
 Miscanthus sinensis | silver grass | ornamental grass | 5.5–7.5 | F | warm season | low | moderate | c | organic | M
-Pennisetum alopecuroides | fountain grass | ornamental grass | 5.5–7.5 | F | warm season | low | moderate | c | organic | M
+Pennisetum alopecuroides | fountain grass | ornamental grass \
+    | 5.5–7.5 | F | warm season | low | moderate | c | organic | M
 Stipa gigantea | golden oats | ornamental grass | 6.0–8.0 | F | one flush | low | moderate | ced | gravel | M
 Festuca glauca | blue fescue | ornamental grass | 5.5–7.5 | F | one flush | low | moderate | ced | gravel | M
 Agave attenuata | foxtail agave | succulent | 6.0–8.0 | FP | warm season | low | moderate | cedt | gravel | M

@@ -16,9 +16,22 @@ from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.tables.plant_rows import ROWS
 
 GROUPS = (
-    "lawn grass", "tree", "conifer", "hedging", "shrub", "rose", "climber", "perennial", "ornamental grass", "fern", "bulb",
-    "palm", "succulent", "fruit", "container",
-)  # fmt: skip
+    "lawn grass",
+    "tree",
+    "conifer",
+    "hedging",
+    "shrub",
+    "rose",
+    "climber",
+    "perennial",
+    "ornamental grass",
+    "fern",
+    "bulb",
+    "palm",
+    "succulent",
+    "fruit",
+    "container",
+)
 SUN = {"F": "full sun", "P": "part shade", "S": "shade"}
 # Share of the year's growth in each quarter of the plant's own year, from its spring: common practice, no source.
 GROWTH = {
@@ -37,9 +50,14 @@ NITROGEN_G_M2 = {"low": (0.0, 7.0), "medium": (7.0, 14.0), "high": (14.0, 20.0)}
 SALT = ("sensitive", "moderate", "tolerant")
 MULCH = ("organic", "bark", "gravel", "none")
 FLAGS = {
-    "a": "acid lover", "k": "poor on alkaline soil", "c": "keep granules off the crown", "d": "lean: little feed, mineral mulch",
-    "e": "evergreen", "n": "conifer", "t": "frost tender",
-}  # fmt: skip
+    "a": "acid lover",
+    "k": "poor on alkaline soil",
+    "c": "keep granules off the crown",
+    "d": "lean: little feed, mineral mulch",
+    "e": "evergreen",
+    "n": "conifer",
+    "t": "frost tender",
+}
 SOURCES = {"L": "plant-ph-lists", "C": "common-practice", "M": "from-memory"}
 EDITABLE = ("common", "ph", "sun", "growth", "nitrogen", "salt", "flags", "mulch")
 
@@ -91,7 +109,20 @@ def catalogue() -> dict[str, Plant]:
         cells = [cell.strip() for cell in line.split("|")]
         botanical, common, group, ph, sun, growth, nitrogen, salt, flags, mulch, source = cells
         key = key_of(botanical)
-        plants[key] = Plant(key, botanical, common, group, _range(ph), _letters(sun, SUN, "sun"), _one(growth, GROWTH, "growth"), _one(nitrogen, NITROGEN_G_M2, "nitrogen"), _one(salt, SALT, "salt"), _letters(flags, FLAGS, "flags"), _one(mulch, MULCH, "mulch"), SOURCES[source])  # fmt: skip
+        plants[key] = Plant(
+            key,
+            botanical,
+            common,
+            group,
+            _range(ph),
+            _letters(sun, SUN, "sun"),
+            _one(growth, GROWTH, "growth"),
+            _one(nitrogen, NITROGEN_G_M2, "nitrogen"),
+            _one(salt, SALT, "salt"),
+            _letters(flags, FLAGS, "flags"),
+            _one(mulch, MULCH, "mulch"),
+            SOURCES[source],
+        )
     return plants
 
 

@@ -33,20 +33,49 @@ class SufficiencyRange:
 
 
 _BESIDE: dict[Measured, tuple[float, float]] = {
-    "k": (100, 235), "ca": (500, 750), "mg": (140, 250), "fe": (2.5, 5), "mn": (1, 2), "zn": (1, 3), "cu": (0.2, 0.6), "b": (0.5, 2),
-}  # fmt: skip
+    "k": (100, 235),
+    "ca": (500, 750),
+    "mg": (140, 250),
+    "fe": (2.5, 5),
+    "mn": (1, 2),
+    "zn": (1, 3),
+    "cu": (0.2, 0.6),
+    "b": (0.5, 2),
+}
 RANGES: dict[Extractant, SufficiencyRange] = {
     row.extractant: row
     for row in (
-        SufficiencyRange("mehlich-3", "Mehlich-3", {
-            "p": (26, 54), "k": (75, 176), "ca": (500, 750), "mg": (60, 140), "s": (15, 40), "fe": (50, 100), "mn": (8, 20),
-            "zn": (1, 3), "cu": (0.6, 2.5), "b": (0.5, 2),
-        }, "", "sufficiency-turf"),
-        SufficiencyRange("bray-1", "Bray-1", {"p": (15, 30), **_BESIDE}, "ammonium acetate and DTPA", "sufficiency-turf"),
+        SufficiencyRange(
+            "mehlich-3",
+            "Mehlich-3",
+            {
+                "p": (26, 54),
+                "k": (75, 176),
+                "ca": (500, 750),
+                "mg": (60, 140),
+                "s": (15, 40),
+                "fe": (50, 100),
+                "mn": (8, 20),
+                "zn": (1, 3),
+                "cu": (0.6, 2.5),
+                "b": (0.5, 2),
+            },
+            "",
+            "sufficiency-turf",
+        ),
+        SufficiencyRange(
+            "bray-1", "Bray-1", {"p": (15, 30), **_BESIDE}, "ammonium acetate and DTPA", "sufficiency-turf"
+        ),
         SufficiencyRange("olsen", "Olsen", {"p": (12, 28), **_BESIDE}, "ammonium acetate and DTPA", "sufficiency-turf"),
-        SufficiencyRange("morgan", "Morgan", {"p": (10, 20), "k": (80, 175), "ca": (500, 750), "mg": (50, 100)}, "", "sufficiency-turf"),
+        SufficiencyRange(
+            "morgan",
+            "Morgan",
+            {"p": (10, 20), "k": (80, 175), "ca": (500, 750), "mg": (50, 100)},
+            "",
+            "sufficiency-turf",
+        ),
     )
-}  # fmt: skip
+}
 
 # Minimum levels for sustainable nutrition, Mehlich-3, mg/kg, the edition of 2014 on [mlsn]; and what turf
 # takes of each for a gram of nitrogen, from leaf analysis of N 4 %, K 2 %, P 0.5 % [mlsn].
@@ -57,7 +86,12 @@ MINIMUM_LEVELS_DEPTH_MM = 100.0
 MINIMUM_LEVELS_BULK_DENSITY = 1.5  # g/cm³
 
 # Base saturation as it is printed for guidance, fractions of the exchange [base-saturation].
-SATURATION: dict[Measured, tuple[float, float]] = {"ca": (0.55, 0.80), "mg": (0.10, 0.20), "k": (0.02, 0.07), "na": (0.0, 0.05)}  # fmt: skip
+SATURATION: dict[Measured, tuple[float, float]] = {
+    "ca": (0.55, 0.80),
+    "mg": (0.10, 0.20),
+    "k": (0.02, 0.07),
+    "na": (0.0, 0.05),
+}
 SALINE_FROM_DS_M = 4.0  # saturated paste [handbook-60]
 SALTS_SENSITIVE_FROM_DS_M = 2.0  # sensitive plants; later soil-science terms use it [handbook-60]
 SODIC_FROM = 0.15  # exchangeable sodium [handbook-60]

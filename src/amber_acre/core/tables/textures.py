@@ -1,4 +1,5 @@
-"""Soil textures: the twelve classes, their corners on the triangle, the water they hold, and the groups of the tables."""
+"""Soil textures: the twelve classes, their corners on the triangle, the water they hold, and the groups of the
+tables."""
 
 from __future__ import annotations
 
@@ -34,16 +35,67 @@ TEXTURES: dict[str, TextureClass] = {
     for row in (
         TextureClass("sand", "S", ((100, 0), (90, 10), (85, 0)), 0.12, 0.045, "fao-56", "sand", "sand"),
         TextureClass("loamy sand", "LS", ((85, 0), (90, 10), (85, 15), (70, 0)), 0.15, 0.065, "fao-56", "sand", "sand"),
-        TextureClass("sandy loam", "SL", ((70, 0), (85, 15), (80, 20), (52, 20), (52, 7), (43, 7), (50, 0)), 0.23, 0.11, "fao-56", "sandy loam", "sand"),
-        TextureClass("loam", "L", ((52, 7), (52, 20), (45, 27), (23, 27), (43, 7)), 0.25, 0.12, "fao-56", "loam", "loam"),
-        TextureClass("silt loam", "SiL", ((50, 0), (23, 27), (0, 27), (0, 12), (8, 12), (20, 0)), 0.29, 0.15, "fao-56", "silt loam", "loam"),
+        TextureClass(
+            "sandy loam",
+            "SL",
+            ((70, 0), (85, 15), (80, 20), (52, 20), (52, 7), (43, 7), (50, 0)),
+            0.23,
+            0.11,
+            "fao-56",
+            "sandy loam",
+            "sand",
+        ),
+        TextureClass(
+            "loam", "L", ((52, 7), (52, 20), (45, 27), (23, 27), (43, 7)), 0.25, 0.12, "fao-56", "loam", "loam"
+        ),
+        TextureClass(
+            "silt loam",
+            "SiL",
+            ((50, 0), (23, 27), (0, 27), (0, 12), (8, 12), (20, 0)),
+            0.29,
+            0.15,
+            "fao-56",
+            "silt loam",
+            "loam",
+        ),
         TextureClass("silt", "Si", ((20, 0), (8, 12), (0, 12), (0, 0)), 0.32, 0.17, "fao-56", "silt loam", "loam"),
-        TextureClass("sandy clay loam", "SCL", ((52, 20), (80, 20), (65, 35), (45, 35), (45, 27)), 0.27, 0.17, "saxton-rawls-2006", "loam", "loam"),
-        TextureClass("clay loam", "CL", ((45, 27), (45, 40), (20, 40), (20, 27)), 0.36, 0.22, "saxton-rawls-2006", "clay loam", "clay"),
-        TextureClass("silty clay loam", "SiCL", ((20, 27), (20, 40), (0, 40), (0, 27)), 0.335, 0.205, "fao-56", "clay loam", "clay"),
-        TextureClass("sandy clay", "SC", ((65, 35), (45, 55), (45, 35)), 0.36, 0.25, "saxton-rawls-2006", "clay loam", "clay"),
+        TextureClass(
+            "sandy clay loam",
+            "SCL",
+            ((52, 20), (80, 20), (65, 35), (45, 35), (45, 27)),
+            0.27,
+            0.17,
+            "saxton-rawls-2006",
+            "loam",
+            "loam",
+        ),
+        TextureClass(
+            "clay loam",
+            "CL",
+            ((45, 27), (45, 40), (20, 40), (20, 27)),
+            0.36,
+            0.22,
+            "saxton-rawls-2006",
+            "clay loam",
+            "clay",
+        ),
+        TextureClass(
+            "silty clay loam",
+            "SiCL",
+            ((20, 27), (20, 40), (0, 40), (0, 27)),
+            0.335,
+            0.205,
+            "fao-56",
+            "clay loam",
+            "clay",
+        ),
+        TextureClass(
+            "sandy clay", "SC", ((65, 35), (45, 55), (45, 35)), 0.36, 0.25, "saxton-rawls-2006", "clay loam", "clay"
+        ),
         TextureClass("silty clay", "SiC", ((20, 40), (0, 60), (0, 40)), 0.36, 0.23, "fao-56", "clay loam", "clay"),
-        TextureClass("clay", "C", ((45, 40), (45, 55), (0, 100), (0, 60), (20, 40)), 0.36, 0.22, "fao-56", "clay loam", "clay"),
+        TextureClass(
+            "clay", "C", ((45, 40), (45, 55), (0, 100), (0, 60), (20, 40)), 0.36, 0.22, "fao-56", "clay loam", "clay"
+        ),
     )
-}  # fmt: skip
+}
 ORGANIC_FROM = 0.20  # organic matter, fraction of mass: above it a muck for the lime table [common-practice]

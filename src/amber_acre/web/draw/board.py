@@ -41,9 +41,13 @@ class Board:
 
 
 def draw_board(
-    outline: TypedShape, parts: Sequence[TypedShape], cut_outs: Sequence[TypedShape], size: Size, units: Units,
+    outline: TypedShape,
+    parts: Sequence[TypedShape],
+    cut_outs: Sequence[TypedShape],
+    size: Size,
+    units: Units,
     reading: Reading,
-) -> Board:  # fmt: skip
+) -> Board:
     """An area to scale. Parts and cut-outs lie where they were placed; the others only in a row."""
     shape = outline.read(reading).shape
     plan = _square(size) if isinstance(shape, KnownRange) else shape.plan()
@@ -84,7 +88,18 @@ def draw_plan(plan: Plan, zone_m2: float | None, size: Size, units: Units) -> Bo
     labels.write(Shown(units).area(size.size_m2), around(*scale.at(_middle(plan.ring)), 18))
     bar_px, bar_text = scale_bar(scale.px_m, units)
     note = "Crown filled, root zone as a line; its hard surface is subtracted, not drawn." if zone else ""
-    return Board(scale.path(plan.ring, *plan.holes), (), (), (), tuple(labels.written), bar_px, bar_text, (), note, scale.path(zone))  # fmt: skip
+    return Board(
+        scale.path(plan.ring, *plan.holes),
+        (),
+        (),
+        (),
+        tuple(labels.written),
+        bar_px,
+        bar_text,
+        (),
+        note,
+        scale.path(zone),
+    )
 
 
 def _note(only_size: bool, in_a_row: bool) -> str:

@@ -86,7 +86,8 @@ class LaneDrawing:
 
 
 def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown, jobs: Sequence[SoilJob] = ()) -> LaneDrawing:
-    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day; soil jobs have flags too."""
+    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day; soil jobs have flags
+    too."""
     demand = year.need.demand_g_m2
     highest = float(demand.max()) or 1.0
     total = np.sum([r.daily_g_m2 for r in year.ribbons], axis=0) if year.ribbons else np.zeros_like(demand)
@@ -201,7 +202,8 @@ def _round_pole(judged: JudgedRound, day: date, shown: Shown) -> _Pole:
     return _Pole(
         on,
         f"R{item.number} {shown.amount(item.product, judged.logged_kg or judged.amount_kg)}",
-        f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, {on:%-d %B}, {state}",
+        f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, {on:%-d %B},"
+        f" {state}",
         state,
     )
 

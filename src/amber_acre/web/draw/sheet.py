@@ -86,9 +86,13 @@ class Subject:
 
 
 def draw_sheet(
-    areas: Sequence[Subject], contexts: Sequence[Subject], strips: Sequence[Sequence[Point]], units: Units,
-    chosen: int | None, probed: Sequence[tuple[Point, float, str]] = (),
-) -> Sheet:  # fmt: skip
+    areas: Sequence[Subject],
+    contexts: Sequence[Subject],
+    strips: Sequence[Sequence[Point]],
+    units: Units,
+    chosen: int | None,
+    probed: Sequence[tuple[Point, float, str]] = (),
+) -> Sheet:
     """Places every subject to scale; what has no place waits in a tray below. ``probed``: spots with pH and words."""
     placed = [(s, s.place) for s in (*contexts, *areas) if s.place is not None]
     waiting = [s for s in areas if s.place is None]
@@ -116,10 +120,23 @@ def draw_sheet(
         labels.write(subject.name, [(_tray_x(item), tray_top + 116)])
     bar_px, bar_text = scale_bar(scale.px_m, units)
     return Sheet(
-        tuple(items), tuple(around_it), tuple(scale.path(ring) for ring in strips), tuple(labels.written), scale.px_m,
-        scale.west_m, scale.north_m, scale.left, scale.top, bar_px, bar_text, tray_top, WIDTH, height, _words(areas, contexts),
+        tuple(items),
+        tuple(around_it),
+        tuple(scale.path(ring) for ring in strips),
+        tuple(labels.written),
+        scale.px_m,
+        scale.west_m,
+        scale.north_m,
+        scale.left,
+        scale.top,
+        bar_px,
+        bar_text,
+        tray_top,
+        WIDTH,
+        height,
+        _words(areas, contexts),
         tuple(Spot(*scale.at(at), ph, words) for at, ph, words in probed),
-    )  # fmt: skip
+    )
 
 
 def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None, waiting: bool = False) -> Item:
@@ -132,9 +149,18 @@ def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None, waiting
             guides.append((*scale.at(start), *scale.at(end)))
     value = f": {subject.reading.text}" if subject.reading else ""
     return Item(
-        subject.key, subject.kind, subject.reading.step if subject.reading else 0, scale.path(ring, *holes), tuple(guides),
-        f"{subject.name}{value}", at.x_m, at.y_m, at.turn_deg, subject.key == chosen, waiting,
-    )  # fmt: skip
+        subject.key,
+        subject.kind,
+        subject.reading.step if subject.reading else 0,
+        scale.path(ring, *holes),
+        tuple(guides),
+        f"{subject.name}{value}",
+        at.x_m,
+        at.y_m,
+        at.turn_deg,
+        subject.key == chosen,
+        waiting,
+    )
 
 
 def _in_the_tray(waiting: Sequence[Subject], scale: Scale, chosen: int | None, top: float) -> list[Item]:

@@ -21,7 +21,8 @@ TREND_WIDTH, TREND_HEIGHT = 150.0, 44.0
 
 @dataclass(frozen=True)
 class RangeBar:
-    """A figure on its range: low, adequate and high a third each; ``x`` of the figure, ``minimum`` of the minimum level."""
+    """A figure on its range: low, adequate and high a third each; ``x`` of the figure, ``minimum`` of the minimum
+    level."""
 
     x: float
     minimum: float | None
@@ -32,7 +33,10 @@ def draw_range(verdict: Verdict) -> RangeBar | None:
     """Where a figure lies on its range; straight within each third, so that thirds stay comparable between elements."""
     if verdict.bounds is None:
         return None
-    return RangeBar(_third(verdict.value, verdict.bounds), None if verdict.minimum is None else _third(verdict.minimum, verdict.bounds))  # fmt: skip
+    return RangeBar(
+        _third(verdict.value, verdict.bounds),
+        None if verdict.minimum is None else _third(verdict.minimum, verdict.bounds),
+    )
 
 
 def _third(value: float, bounds: tuple[float, float]) -> float:
@@ -57,7 +61,8 @@ class TrendLine:
 
 
 def draw_trend(trend: Trend, band: tuple[float, float] | None) -> TrendLine:
-    """Figures by their years, to scale together with the band they should lie in (low and high, in the figure's unit)."""
+    """Figures by their years, to scale together with the band they should lie in (low and high, in the figure's
+    unit)."""
     values = [value for _, value in trend.points] + list(band or ())
     low, high = min(values), max(values)
     span, years = (high - low) or 1.0, trend.points[-1][0] or 1.0
@@ -105,13 +110,18 @@ def _corner(sand: float, clay: float) -> tuple[float, float]:
 
 
 def draw_triangle(sand: float | None, clay: float | None, here: TextureClass | None) -> Triangle:
-    """The triangle with a sample of ``sand`` and ``clay`` (fractions), or only its class where it was judged by feel."""
+    """The triangle with a sample of ``sand`` and ``clay`` (fractions), or only its class where it was judged by
+    feel."""
     classes = []
     for row in TEXTURES.values():
         corners = [_corner(*corner) for corner in row.corners]
         x, y = (sum(c[n] for c in corners) / len(corners) for n in (0, 1))
         points = " ".join(f"{a},{b}" for a, b in corners)
-        classes.append(TriangleClass(row.name, points, row.short, round(x, 1), round(y + 4, 1), here is not None and row.name == here.name))  # fmt: skip
+        classes.append(
+            TriangleClass(
+                row.name, points, row.short, round(x, 1), round(y + 4, 1), here is not None and row.name == here.name
+            )
+        )
     point = _corner(sand * 100, clay * 100) if sand is not None and clay is not None else None
     ticks = []
     for n in (20, 40, 60, 80):
@@ -126,7 +136,8 @@ def draw_triangle(sand: float | None, clay: float | None, here: TextureClass | N
 
 @dataclass(frozen=True)
 class ExchangePart:
-    """A part of the exchange bar: ion, left edge, width, share; its words and where they begin, clear of the others'."""
+    """A part of the exchange bar: ion, left edge, width, share; its words and where they begin, clear of the
+    others'."""
 
     ion: str
     x: float
@@ -153,9 +164,11 @@ def draw_exchange(read: Exchange) -> tuple[ExchangePart, ...]:
         begins[n] = max(begins[n], free)
         free = begins[n] + (len(words[n]) + 1) * LETTER_WIDTH
     return tuple(
-        ExchangePart(names[n], round(lefts[n], 1), round(share * EXCHANGE_WIDTH, 1), share, words[n], round(begins[n], 1))
+        ExchangePart(
+            names[n], round(lefts[n], 1), round(share * EXCHANGE_WIDTH, 1), share, words[n], round(begins[n], 1)
+        )
         for n, (_, share) in enumerate(there)
-    )  # fmt: skip
+    )
 
 
 @dataclass(frozen=True)
@@ -172,7 +185,8 @@ class Rung:
 
 @dataclass(frozen=True)
 class Ladder:
-    """The pH ladder: middle line, band of what is not known, rungs, steps of pH, years, target, today, tests (x, y, text, title)."""
+    """The pH ladder: middle line, band of what is not known, rungs, steps of pH, years, target, today, tests (x, y,
+    text, title)."""
 
     middle: str
     band: str
@@ -198,8 +212,12 @@ def ph_class(ph: float) -> int:
 
 
 def draw_ladder(
-    course: Course, jobs: Sequence[tuple[Job, bool]], target: float, today: date, tested: Sequence[tuple[date, float]] = ()
-) -> Ladder:  # fmt: skip
+    course: Course,
+    jobs: Sequence[tuple[Job, bool]],
+    target: float,
+    today: date,
+    tested: Sequence[tuple[date, float]] = (),
+) -> Ladder:
     """The expected course with every job on it, and what was tested meanwhile. pH runs upward, days to the right."""
     seen = [ph for _, ph in tested]
     lowest = math.floor(min(float(course.low.min()), target, *seen) * 2 - 0.2) / 2
@@ -233,11 +251,21 @@ def draw_ladder(
     inside = course.start <= today <= course.day(days - 1)
     end = f"{course.low[-1]:.1f} and {course.high[-1]:.1f}"
     return Ladder(
-        f"M{middle}", f"M{upper} L{lower} Z", tuple(rungs), tuple(steps), years, y(target), x(today) if inside else None,
-        f"Expected pH from {course.middle[0]:.1f} on {course.start:%-d %B %Y} to {course.middle[-1]:.1f} (between {end}) at "
-        f"the end of the ladder; target {target:g}.",
-        tuple((x(day), y(ph), f"{ph:.1f}", f"tested {day:%-d %b %Y}: pH {ph:.1f}") for day, ph in tested if day <= course.day(days - 1)),
-    )  # fmt: skip
+        f"M{middle}",
+        f"M{upper} L{lower} Z",
+        tuple(rungs),
+        tuple(steps),
+        years,
+        y(target),
+        x(today) if inside else None,
+        f"Expected pH from {course.middle[0]:.1f} on {course.start:%-d %B %Y} to {course.middle[-1]:.1f} (between"
+        f" {end}) at the end of the ladder; target {target:g}.",
+        tuple(
+            (x(day), y(ph), f"{ph:.1f}", f"tested {day:%-d %b %Y}: pH {ph:.1f}")
+            for day, ph in tested
+            if day <= course.day(days - 1)
+        ),
+    )
 
 
 @dataclass(frozen=True)

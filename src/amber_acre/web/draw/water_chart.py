@@ -14,7 +14,8 @@ LEFT, BASE, TALL, STEP, BAR = 34.0, 128.0, 120.0, 50.0, 17.0
 
 @dataclass(frozen=True)
 class WaterChart:
-    """Bars of rain and of use (x, y, height; px), name and middle of each month, ticks (text, y), unit, the year in words."""
+    """Bars of rain and of use (x, y, height; px), name and middle of each month, ticks (text, y), unit, the year in
+    words."""
 
     rain: tuple[tuple[float, float, float], ...]
     use: tuple[tuple[float, float, float], ...]

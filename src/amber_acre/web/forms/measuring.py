@@ -1,4 +1,5 @@
-"""Measured shapes as forms: method, sides, table, place; outline with parts and cut-outs; what lengths were taken with."""
+"""Measured shapes as forms: method, sides, table, place; outline with parts and cut-outs; what lengths were taken
+with."""
 
 from __future__ import annotations
 

@@ -35,5 +35,10 @@ class PaceForm(Form):
     def _of_a_person(self) -> Self:
         pace = self.distance.value / self.paces
         if not 0.3 <= pace <= 1.5:
-            raise OutOfRange(f"That is {pace:.2f} m a pace: outside 0.3–1.5 m. Count again, or check the unit.", field="distance", value=pace, limits=(0.3, 1.5))  # fmt: skip
+            raise OutOfRange(
+                f"That is {pace:.2f} m a pace: outside 0.3–1.5 m. Count again, or check the unit.",
+                field="distance",
+                value=pace,
+                limits=(0.3, 1.5),
+            )
         return self

@@ -36,7 +36,9 @@ class PatchForm(MeasuredForm):
     @classmethod
     def _chosen(cls, value: str) -> str:
         if not value.isdecimal():
-            raise NotUnderstood("Choose the lawn the patch lies in. If there is none yet, measure the lawn first.", field="parent")  # fmt: skip
+            raise NotUnderstood(
+                "Choose the lawn the patch lies in. If there is none yet, measure the lawn first.", field="parent"
+            )
         return value
 
 

@@ -108,9 +108,14 @@ def _address(row: AreaRow) -> str:
 
 
 def _save(
-    request: Request, session: Writing, posted: dict[str, str], today: Today, place: PropertyRow, kind: str,
+    request: Request,
+    session: Writing,
+    posted: dict[str, str],
+    today: Today,
+    place: PropertyRow,
+    kind: str,
     row: AreaRow | None,
-) -> Response:  # fmt: skip
+) -> Response:
     if "more" in posted:
         role = posted["more"] if posted["more"] in ("parts", "cut_outs") else "cut_outs"
         return _form(request, session, place, kind, Read(None, one_more(posted, role)), row)
@@ -198,9 +203,14 @@ def _lawn(session: Reading, place: PropertyRow, number: str) -> AreaRow | None:
 
 
 def _form(
-    request: Request, session: Reading, place: PropertyRow, kind: str, read: Read[Any], row: AreaRow | None,
+    request: Request,
+    session: Reading,
+    place: PropertyRow,
+    kind: str,
+    read: Read[Any],
+    row: AreaRow | None,
     status: int = 200,
-) -> HTMLResponse:  # fmt: skip
+) -> HTMLResponse:
     people = site.pacers(session)
     return render(
         request,

@@ -61,7 +61,9 @@ class EntryForm(Form):
     def _done_already(cls, value: date, info: ValidationInfo) -> date:
         today = (info.context or {})["today"]
         if value > today:
-            raise OutOfRange(f"{value} is still to come. Log what has been done, on the day it was done.", field="applied_on")  # fmt: skip
+            raise OutOfRange(
+                f"{value} is still to come. Log what has been done, on the day it was done.", field="applied_on"
+            )
         if value < today - timedelta(days=OLDEST_DAYS):
             raise OutOfRange(f"{value} is over two years ago. Check the year.", field="applied_on")
         return value
@@ -96,8 +98,8 @@ def _doubt(rate: float, covered: float, size_m2: float, planned: float | None, u
         )
     if planned and not planned / FAR_OFF < rate < planned * FAR_OFF:
         return Doubtful(
-            f"{rate:.1f} g/m² is {rate / planned:.2g} times the planned {planned:.1f} g/m². Check amount, unit and area, or "
-            "confirm.",
+            f"{rate:.1f} g/m² is {rate / planned:.2g} times the planned {planned:.1f} g/m². Check amount, unit and"
+            " area, or confirm.",
             field="amount",
         )
     return None

@@ -97,9 +97,14 @@ def new_entry(
 
 @router.post("/areas/{area_id}/log")
 def write_entry(
-    request: Request, session: Writing, posted: Posted, today: Today, area_id: Key, round: Key | None = None,
+    request: Request,
+    session: Writing,
+    posted: Posted,
+    today: Today,
+    area_id: Key,
+    round: Key | None = None,
     job: Key | None = None,
-) -> Response:  # fmt: skip
+) -> Response:
     return _write(request, session, posted, today, _job(session, area_id, round, None, job))
 
 
@@ -210,12 +215,25 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
             return _form(request, job, read, 422)
     try:
         store.write_entry(
-            session, form_key=form.form_key, area_id=job.area.id, round_id=job.round.id if job.round else None,
-            product_id=form.product, applied_on=form.applied_on, amount_kg=amount.value, amount_typed=amount.text,
-            covered_m2=covered.value, covered_typed=covered.text, who=form.who, licence=form.licence,
-            weather=form.weather, note=form.note, reason=form.reason, recorded_at=datetime.now(UTC),
-            corrects_id=job.corrects.id if job.corrects else None, soil_job_id=job.soil_job.id if job.soil_job else None,
-        )  # fmt: skip
+            session,
+            form_key=form.form_key,
+            area_id=job.area.id,
+            round_id=job.round.id if job.round else None,
+            product_id=form.product,
+            applied_on=form.applied_on,
+            amount_kg=amount.value,
+            amount_typed=amount.text,
+            covered_m2=covered.value,
+            covered_typed=covered.text,
+            who=form.who,
+            licence=form.licence,
+            weather=form.weather,
+            note=form.note,
+            reason=form.reason,
+            recorded_at=datetime.now(UTC),
+            corrects_id=job.corrects.id if job.corrects else None,
+            soil_job_id=job.soil_job.id if job.soil_job else None,
+        )
     except AmberError as error:
         read.refuse(error)
         return _form(request, job, read, 409)
@@ -244,7 +262,10 @@ def _reasons_wanted(session: Session, job: _Job, entry: Entry, today: date) -> t
     planned, rate = job.planned_g_m2, entry.achieved_rate_g_m2
     if planned and abs(rate - planned) > OFF_PLAN * planned:
         return (
-            f"{entry.product.rate_words(rate)} went down, {entry.product.rate_words(planned)} was planned: over a tenth off.",
+            (
+                f"{entry.product.rate_words(rate)} went down, {entry.product.rate_words(planned)} was planned: over a"
+                " tenth off."
+            ),
             *found,
         )
     return found

@@ -47,7 +47,10 @@ def geojson(session: Reading, property_id: Key, frame: Literal["metres", "lonlat
     place = found(property_of(session, property_id), "This property")
     origin = _origin(place) if frame == "lonlat" else None
     if frame == "lonlat" and origin is None:
-        raise MissingInput("Where this property lies on the globe is not known. Bring in a file with longitude and latitude first, or take it in metres.")  # fmt: skip
+        raise MissingInput(
+            "Where this property lies on the globe is not known. Bring in a file with longitude and latitude first, or"
+            " take it in metres."
+        )
     outlines = [
         Outgoing(o.name, o.kind, o.ring, o.holes, {"facts": dict(o.facts), "grass": o.grass, "turn_deg": o.turn_deg})
         for o in outlines_of(session, place)
@@ -58,7 +61,11 @@ def geojson(session: Reading, property_id: Key, frame: Literal["metres", "lonlat
 @router.get("/properties/{property_id}/areas.csv")
 def areas_csv(session: Reading, property_id: Key) -> Response:
     place = found(property_of(session, property_id), "This property")
-    return _file(write_areas([_line(row) for row in areas_of(session, place.id)]), "text/csv; charset=utf-8", f"areas-{place.id}.csv")  # fmt: skip
+    return _file(
+        write_areas([_line(row) for row in areas_of(session, place.id)]),
+        "text/csv; charset=utf-8",
+        f"areas-{place.id}.csv",
+    )
 
 
 @router.post("/properties/{property_id}/files")
@@ -120,7 +127,20 @@ def _origin(place: PropertyRow) -> tuple[float, float] | None:
 def _line(row: AreaRow) -> AreaLine:
     method = METHODS[row.outline.method].name if row.outline else f"{row.kind}, by its facts"
     known = "; ".join(f"{name}={text.replace(chr(10), ' / ')}" for name, text in sorted(row.fact_texts.items()))
-    return AreaLine(row.name, row.kind, row.size_m2, row.low_m2, row.high_m2, row.error_m2, method, row.instrument, row.x_m, row.y_m, row.turn_deg, known)  # fmt: skip
+    return AreaLine(
+        row.name,
+        row.kind,
+        row.size_m2,
+        row.low_m2,
+        row.high_m2,
+        row.error_m2,
+        method,
+        row.instrument,
+        row.x_m,
+        row.y_m,
+        row.turn_deg,
+        known,
+    )
 
 
 def _file(text: str, kind: str, name: str) -> Response:

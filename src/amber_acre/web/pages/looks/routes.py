@@ -71,9 +71,14 @@ def read_look(posted: dict[str, str], today: date, row: AreaRow) -> Read[LookFor
 
 
 def _page(
-    request: Request, session: Reading, row: AreaRow, read: Read[LookForm], first: int | None, second: int | None,
+    request: Request,
+    session: Reading,
+    row: AreaRow,
+    read: Read[LookForm],
+    first: int | None,
+    second: int | None,
     status: int = 200,
-) -> HTMLResponse:  # fmt: skip
+) -> HTMLResponse:
     units = units_of(row.property.units)
     shown = Shown(units)
     mine = walks.walks_of(session, row.id)

@@ -128,6 +128,16 @@ def _form(request: Request, plant: Plant, typed: dict[str, str], faults: Faults,
 
 def _new(request: Request, typed: dict[str, str], faults: Faults, status: int = 200) -> HTMLResponse:
     return render(
-        request, "plants/new.html", status, typed=typed, faults=faults, groups=GROUPS, growth=GROWTH, nitrogen=NITROGEN_G_M2,
-        flags=FLAGS, suns=SUN, salts=table.SALT, mulches=table.MULCH,
-    )  # fmt: skip
+        request,
+        "plants/new.html",
+        status,
+        typed=typed,
+        faults=faults,
+        groups=GROUPS,
+        growth=GROWTH,
+        nitrogen=NITROGEN_G_M2,
+        flags=FLAGS,
+        suns=SUN,
+        salts=table.SALT,
+        mulches=table.MULCH,
+    )

@@ -95,9 +95,15 @@ def change(request: Request, session: Writing, posted: Posted, today: Today, rou
         if not read.faults:
             try:
                 store.change_round(
-                    session, row, version=form.version, on_day=form.on_day, product_id=form.product,
-                    rate_g_m2=rate, change_reason=form.reason, skipped=form.skipped,
-                )  # fmt: skip
+                    session,
+                    row,
+                    version=form.version,
+                    on_day=form.on_day,
+                    product_id=form.product,
+                    rate_g_m2=rate,
+                    change_reason=form.reason,
+                    skipped=form.skipped,
+                )
             except AmberError as error:
                 read.refuse(error)
     if read.faults:

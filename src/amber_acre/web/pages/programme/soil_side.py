@@ -49,7 +49,9 @@ def season_jobs(lane: Lane) -> list[tuple[SoilJobRow, SoilJob]]:
     ]
 
 
-def thin_lanes(session: Session, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown) -> list[tuple[AreaRow, LaneDrawing]]:  # fmt: skip
+def thin_lanes(
+    session: Session, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown
+) -> list[tuple[AreaRow, LaneDrawing]]:
     """Areas that are no lawn and have soil jobs this season, each with its flags."""
     others = {row.id: row for row in areas if row.kind != "lawn"}
     found: dict[int, list[SoilJob]] = {}
@@ -89,7 +91,8 @@ def unasked_pale(session: Session, area_id: int) -> date | None:
 
 
 def lime_beside_nitrogen(lane: Lane) -> list[str]:
-    """Sentences for every round with urea or ammonium within a fortnight of a lime job: ammonia is lost beside fresh lime."""
+    """Sentences for every round with urea or ammonium within a fortnight of a lime job: ammonia is lost beside fresh
+    lime."""
     found = []
     lime = [
         job
@@ -104,7 +107,8 @@ def lime_beside_nitrogen(lane: Lane) -> list[str]:
             day = judged.done_on or feed.on
             if feed.counts and ammonia > 0.02 and abs((day - on).days) < APART_DAYS:
                 found.append(
-                    f"R{feed.number} ({feed.product.name}, {day:%-d %B}) and {job.job.name} ({on:%-d %B}) lie {abs((day - on).days)} days "
-                    f"apart: urea and ammonium are lost as ammonia beside fresh lime. Keep {APART_DAYS} days between."
+                    f"R{feed.number} ({feed.product.name}, {day:%-d %B}) and {job.job.name} ({on:%-d %B}) lie"
+                    f" {abs((day - on).days)} days apart: urea and ammonium are lost as ammonia beside fresh lime. Keep"
+                    f" {APART_DAYS} days between."
                 )
     return found

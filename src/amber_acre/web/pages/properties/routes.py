@@ -106,7 +106,10 @@ def _climate(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> 
             read.refuse(DoesNotFit("This climate is gone. Choose another.", field="climate_id"))
         return row
     if climate_named(session, form.climate.name) is not None:
-        read.refuse(DoesNotFit("There is a climate of this name. Choose it above, or name yours differently.", field="name"), "climate")  # fmt: skip
+        read.refuse(
+            DoesNotFit("There is a climate of this name. Choose it above, or name yours differently.", field="name"),
+            "climate",
+        )
         return None
     return save_climate(session, form.climate.climate(), depot=False)
 
@@ -118,7 +121,10 @@ def _rules(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> Ru
             read.refuse(DoesNotFit("This rule set is gone. Choose another.", field="rule_set_id"))
         return row
     if rule_set_named(session, form.rules.name) is not None:
-        read.refuse(DoesNotFit("There is a rule set of this name. Choose it above, or name yours differently.", field="name"), "rules")  # fmt: skip
+        read.refuse(
+            DoesNotFit("There is a rule set of this name. Choose it above, or name yours differently.", field="name"),
+            "rules",
+        )
         return None
     return save_rule_set(session, form.rules.rule_set(), form.rules.note)
 

@@ -130,7 +130,10 @@ class ProductForm(Form):
     @classmethod
     def _density_for_liquids(cls, value: float | None, info: ValidationInfo) -> float | None:
         if value is None and info.data.get("state") == "liquid":
-            raise MissingInput("A liquid needs its density in kg/L (on the safety sheet), or volume cannot be turned into nutrient.", field="density")  # fmt: skip
+            raise MissingInput(
+                "A liquid needs its density in kg/L (on the safety sheet), or volume cannot be turned into nutrient.",
+                field="density",
+            )
         return value
 
     @model_validator(mode="after")

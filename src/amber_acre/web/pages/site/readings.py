@@ -21,11 +21,20 @@ UNKNOWN = Reading(0, "")
 STEPS: dict[str, tuple[str, tuple[tuple[int, str], ...]]] = {
     "kind": ("Kind", tuple((n, kind.name) for n, kind in enumerate(KINDS.values(), start=1))),
     "job": ("Next job", ((1, "due now"), (2, "within 30 days"), (3, "later"), (4, "nothing more planned"))),
-    "nitrogen": ("Nitrogen so far", ((1, "none"), (2, "up to a third of the year's need"), (3, "up to two thirds"), (4, "more"), (5, "over the need"))),
+    "nitrogen": (
+        "Nitrogen so far",
+        (
+            (1, "none"),
+            (2, "up to a third of the year's need"),
+            (3, "up to two thirds"),
+            (4, "more"),
+            (5, "over the need"),
+        ),
+    ),
     "ph": ("Soil pH", ((1, "below 5.5"), (2, "5.5–6.2"), (3, "6.2–7.0"), (4, "7.0–7.5"), (5, "7.5 and over"))),
     "condition": ("Condition", tuple((n, f"{n} {words}") for n, words in COLOURS.items())),
     "mulch": ("Mulch depth", ((1, "bare"), (2, "under 5 cm"), (3, "5–8 cm"), (4, "over 8 cm"))),
-}  # fmt: skip
+}
 
 
 def reading_of(

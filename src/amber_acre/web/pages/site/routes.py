@@ -154,9 +154,15 @@ def _snapped(session: Reading, row: AreaRow, place: Place) -> Place:
 
 
 def _page(
-    request: Request, session: Reading, place: PropertyRow, today: date, area_id: int | None, by: str,
-    read: Read[PlaceForm] | None = None, status: int = 200,
-) -> HTMLResponse:  # fmt: skip
+    request: Request,
+    session: Reading,
+    place: PropertyRow,
+    today: date,
+    area_id: int | None,
+    by: str,
+    read: Read[PlaceForm] | None = None,
+    status: int = 200,
+) -> HTMLResponse:
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
     drawn, contexts, unknown = store.sheet_of(session, place)
@@ -262,14 +268,21 @@ def _not_taken(
         remarks.append(
             (
                 "warn",
-                f"Not on the sheet: {', '.join(nowhere)}. Overlaps{strip} are not taken from what is not placed or drawn.",
+                f"Not on the sheet: {', '.join(nowhere)}. Overlaps{strip} are not taken from what is not placed or"
+                " drawn.",
             )
         )
     remarks += [
-        ("warn", f"{row.name} loses ground to {row.taken[0].name} and has cut-outs without a place: if one is the same thing, it is taken twice. Place the cut-out, or delete it.")
+        (
+            "warn",
+            (
+                f"{row.name} loses ground to {row.taken[0].name} and has cut-outs without a place: if one is the same"
+                " thing, it is taken twice. Place the cut-out, or delete it."
+            ),
+        )
         for row in (item.row for item in drawn)
         if isinstance(row, AreaRow) and row.taken and any(cut.x_m is None for cut in row.shapes_as("cut_out"))
-    ]  # fmt: skip
+    ]
     areas = [p for item in drawn if (p := item.placed) is not None]
     if all(item.row.taken for item in drawn if isinstance(item.row, AreaRow)) or not (contexts or overlaps(areas)):
         return remarks
@@ -280,7 +293,10 @@ def _not_taken(
             remarks.append(
                 (
                     "stop",
-                    f"{item.row.name} lies wholly on {takers}: nothing of it may be fed, yet its measured size still stands. Move it, or delete it.",
+                    (
+                        f"{item.row.name} lies wholly on {takers}: nothing of it may be fed, yet its measured size"
+                        " still stands. Move it, or delete it."
+                    ),
                 )
             )
     return remarks
@@ -315,13 +331,22 @@ def _remarks(drawn: list[OnSheet], contexts: list[OnSheet], shown: Shown) -> lis
             remarks.append(
                 (
                     "warn",
-                    f"{o.taker.name} and {o.giver.name} overlap by {shown.area(o.size_m2)}: it is fed once, as {o.taker.name}.",
+                    (
+                        f"{o.taker.name} and {o.giver.name} overlap by {shown.area(o.size_m2)}: it is fed once, as"
+                        f" {o.taker.name}."
+                    ),
                 )
             )
     for area, holder, outside in escapes(areas, edge):
         remarks.append(("warn", f"{shown.area(outside)} of {area.name} lies outside {holder.name}."))
     remarks += [
-        ("quiet", f"The crown of {o.taker.name} spreads over {shown.area(o.size_m2)} of {o.giver.name}: that ground is fed as {o.giver.name}.")
+        (
+            "quiet",
+            (
+                f"The crown of {o.taker.name} spreads over {shown.area(o.size_m2)} of {o.giver.name}: that ground is"
+                f" fed as {o.giver.name}."
+            ),
+        )
         for o in shared_with_trees(areas)
-    ]  # fmt: skip
+    ]
     return remarks

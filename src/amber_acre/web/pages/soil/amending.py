@@ -49,7 +49,8 @@ HARD_PROBE_MM = 100.0  # a probe that stops before this says compacted [common-p
 
 @dataclass(frozen=True)
 class Way:
-    """One option worked out, with the product at hand and its cost; ``over``: above the label of the product at hand."""
+    """One option worked out, with the product at hand and its cost; ``over``: above the label of the product at
+    hand."""
 
     made: Amendment
     product: Product | None
@@ -85,7 +86,11 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
             refuse_twice(option.name, store.runs_since(session, area.id, "physical", option.key, today), "option")
             made = _made(ground, option.key, posted, products.get(form.product))
             if made.rate_g_m2 > 0 and form.product not in products:
-                raise MissingInput(f"Choose the {MATERIALS[option.material].name} from the shelf, so that it can be loaded and logged.", field="product")  # fmt: skip
+                raise MissingInput(
+                    f"Choose the {MATERIALS[option.material].name} from the shelf, so that it can be loaded and"
+                    " logged.",
+                    field="product",
+                )
             if form.product in products:
                 hold_label_on(
                     session, area, products[form.product], amend_jobs(made, form.first, int(form.years)), today
@@ -127,7 +132,11 @@ def close_finding(request: Request, session: Writing, posted: Posted, today: Tod
         if row.kind == "compacted":
             depth = typed.length(posted.get("probe", ""), "cm", "probe").value * 1000
             if depth < GOES_DEEPER_MM:
-                raise NotUnderstood(f"At {depth / 10:.0f} cm the probe still stops short: the finding stays open until it goes {GOES_DEEPER_MM / 10:.0f} cm deep.", field="probe")  # fmt: skip
+                raise NotUnderstood(
+                    f"At {depth / 10:.0f} cm the probe still stops short: the finding stays open until it goes"
+                    f" {GOES_DEEPER_MM / 10:.0f} cm deep.",
+                    field="probe",
+                )
             why = f"re-check: the probe goes in {depth / 10:.0f} cm. {why}".strip()
         elif not why:
             raise MissingInput("Say what showed that it is over.", field="why")
@@ -186,8 +195,17 @@ def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | No
     turf = ground.area.kind in ("lawn", "patch")
     share = share_in_blend(option, _parts(texts.get("blend", "")))
     made = amend(
-        option, size, zone, holes, gypsum.each_g_m2 if by_test else dose, product, ground.no_phosphorus, turf, thick, share
-    )  # fmt: skip
+        option,
+        size,
+        zone,
+        holes,
+        gypsum.each_g_m2 if by_test else dose,
+        product,
+        ground.no_phosphorus,
+        turf,
+        thick,
+        share,
+    )
     made.working.steps[:0] = working.steps
     if not gypsum.words:
         return made
@@ -226,7 +244,11 @@ def _page(
 ) -> HTMLResponse:
     area: AreaRow = ground.area
     ways = _ways(session, ground, finding)
-    key = read.typed.get("option", "") if any(w.made.option.key == read.typed.get("option") for w in ways) else ways[0].made.option.key  # fmt: skip
+    key = (
+        read.typed.get("option", "")
+        if any(w.made.option.key == read.typed.get("option") for w in ways)
+        else ways[0].made.option.key
+    )
     way = next(w for w in ways if w.made.option.key == key)
     materials = [p for p in shelf(session) if p.soil.material == way.made.option.material and way.made.option.material]
     product = next(
@@ -271,7 +293,8 @@ def _page(
 
 
 def _jobs(read: Read[Any], made: Amendment, years: int) -> list[Job]:
-    """The jobs as they would be; none where the first day or the years cannot be read, which is said beside the field."""
+    """The jobs as they would be; none where the first day or the years cannot be read, which is said beside the
+    field."""
     try:
         return amend_jobs(made, date.fromisoformat(read.typed.get("first", "")), years) if 1 <= years <= 10 else []
     except ValueError:
@@ -306,13 +329,22 @@ def _blend(read: Read[Any], made: Amendment, size_m2: float) -> list[tuple[str, 
     known = {name: material_named(name) for name in litres}
     own = made.mass_kg / made.litres
     return [
-        (name, volume, None if (row := known[name]) is None else volume * (own if row.key == made.option.material else row.density_kg_l))
+        (
+            name,
+            volume,
+            (
+                None
+                if (row := known[name]) is None
+                else volume * (own if row.key == made.option.material else row.density_kg_l)
+            ),
+        )
         for name, volume in litres.items()
-    ]  # fmt: skip
+    ]
 
 
 def _cored(made: Amendment, texts: dict[str, str]) -> float:
-    """How deep the holes of an option go, mm; 0 without any, or where the depth cannot be read, which is said beside it."""
+    """How deep the holes of an option go, mm; 0 without any, or where the depth cannot be read, which is said beside
+    it."""
     try:
         return _length(texts, "hole_depth", HOLES_DEEP_MM) if made.option.unit == "holes" else 0.0
     except AmberError:
@@ -320,7 +352,8 @@ def _cored(made: Amendment, texts: dict[str, str]) -> float:
 
 
 def _settles(made: Amendment, texts: dict[str, str]) -> float:
-    """Share of its depth that stays of what is laid, the blend's where one is typed; what cannot be read is said beside it."""
+    """Share of its depth that stays of what is laid, the blend's where one is typed; what cannot be read is said
+    beside it."""
     try:
         parts = _parts(texts.get("blend", "")) or {made.option.material: 1.0}
     except AmberError:
@@ -339,16 +372,24 @@ def _columns(ground: Ground, made: Amendment, years: int, texts: dict[str, str])
     settles = _settles(made, texts)
     settled = laid * times * settles
     after = column(
-        topsoil, ground.probe_depth_mm, ground.thatch_mm, ground.mulch_mm, settled,
-        MATERIALS[option.material].name if option.material else "", LOOSENED_MM if option.key == "stripped-import" else 0.0,
+        topsoil,
+        ground.probe_depth_mm,
+        ground.thatch_mm,
+        ground.mulch_mm,
+        settled,
+        MATERIALS[option.material].name if option.material else "",
+        LOOSENED_MM if option.key == "stripped-import" else 0.0,
         _cored(made, texts),
-    )  # fmt: skip
+    )
     if not years:
         return before, before, "Type for how many years."
     if option.unit == "holes":
         words = "Holes open the ground to their depth; the soil gets no deeper by it."
     elif laid:
-        words = f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm leave about {settled:.0f} mm when settled."
+        words = (
+            f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm leave about {settled:.0f} mm when"
+            " settled."
+        )
     else:
         words = "Nothing is laid: the column stays as it is."
     if option.unit == "depth" and option.every_months and topsoil < WANTED_DEPTH_MM:

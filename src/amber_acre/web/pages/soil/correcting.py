@@ -103,9 +103,15 @@ def _usual_product(ground: Ground, way: Direction, products: dict[int, Product])
 
 
 def _page(
-    request: Request, area: AreaRow, ground: Ground, products: dict[int, Product], read: Read[PhForm], plan: PhPlan | None,
-    today: Today, status: int = 200,
-) -> HTMLResponse:  # fmt: skip
+    request: Request,
+    area: AreaRow,
+    ground: Ground,
+    products: dict[int, Product],
+    read: Read[PhForm],
+    plan: PhPlan | None,
+    today: Today,
+    status: int = 200,
+) -> HTMLResponse:
     ladder = None
     if plan is not None and plan.course is not None:
         ladder = draw_ladder(plan.course, [(job, False) for job in plan.jobs], plan.choice.target_ph, today)
@@ -228,7 +234,8 @@ def correction_page(
 
 
 def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]], today: Today) -> Any:
-    """The expected course of a kept correction as its jobs stand, with the tests since; None where nothing is spread or it is not about pH."""
+    """The expected course of a kept correction as its jobs stand, with the tests since; None where nothing is spread
+    or it is not about pH."""
     spread = [job for job, _ in jobs if job.work == "spread"]
     if (
         row.kind not in ("up", "down")
@@ -239,12 +246,19 @@ def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]],
     ):
         return None
     expected = course(
-        ground.climate, [(job.on, job.rate_g_m2 / row.full_g_m2) for job in spread], row.from_ph,
-        abs(row.target_ph - row.from_ph), "up" if row.kind == "up" else "down",
-        next(p for p in ("surface", "raked", "tilled") if p == row.placement), ground.says("wet") != "yes",
-        row.product is not None and row.product.soil_action is not None and row.product.soil_action.lime_kind == "hydrated",
-        drift_per_year=row.drift_per_year, spread=row.half_spread,
-    )  # fmt: skip
+        ground.climate,
+        [(job.on, job.rate_g_m2 / row.full_g_m2) for job in spread],
+        row.from_ph,
+        abs(row.target_ph - row.from_ph),
+        "up" if row.kind == "up" else "down",
+        next(p for p in ("surface", "raked", "tilled") if p == row.placement),
+        ground.says("wet") != "yes",
+        row.product is not None
+        and row.product.soil_action is not None
+        and row.product.soil_action.lime_kind == "hydrated",
+        drift_per_year=row.drift_per_year,
+        spread=row.half_spread,
+    )
     tested = [
         (test.taken_on, test.ph) for test in ground.tests if test.ph is not None and test.taken_on >= expected.start
     ]

@@ -81,9 +81,10 @@ def export_tests(session: Reading, property_id: Key) -> Response:
         for row in reversed(area.soil_tests)
     ]
     return Response(
-        write_tests(lines), media_type="text/csv; charset=utf-8",
+        write_tests(lines),
+        media_type="text/csv; charset=utf-8",
         headers={"content-disposition": f'attachment; filename="soil-{place.id}.csv"'},
-    )  # fmt: skip
+    )
 
 
 @router.get("/properties/{property_id}/soil/file")
@@ -120,7 +121,16 @@ def bring_file(
     laboratory = posted.get("laboratory", "").strip()
     if laboratory:
         roles = {heading: posted.get(f"role-{n}", "") for n, heading in enumerate(table.headings)}
-        store.remember_layout(session, Layout(laboratory, roles, posted.get("unit", "ppm"), posted.get("extractant", ""), posted.get("buffer_method", "")))  # fmt: skip
+        store.remember_layout(
+            session,
+            Layout(
+                laboratory,
+                roles,
+                posted.get("unit", "ppm"),
+                posted.get("extractant", ""),
+                posted.get("buffer_method", ""),
+            ),
+        )
     return go(f"/areas/{samples[0].area_id}/soil")
 
 
@@ -166,7 +176,10 @@ def _samples(
     chosen = [role for role in roles.values() if role]
     twice = next((role for role in chosen if chosen.count(role) > 1), None)
     if twice:
-        raise NotUnderstood("Two columns are matched to the same thing. Let one of them go.", field=f"role-{list(roles.values()).index(twice)}")  # fmt: skip
+        raise NotUnderstood(
+            "Two columns are matched to the same thing. Let one of them go.",
+            field=f"role-{list(roles.values()).index(twice)}",
+        )
     here = {str(area.id): area for area in areas_of(session, place.id)}
     samples = []
     for n, row in enumerate(table.rows):
@@ -207,14 +220,23 @@ def _test(
     if faults:
         raise faults[0]
     taken_on = read_day(named.get("sampled", ("", ""))[1] or posted.get("sampled_on", ""))
-    extractant = read_name(named.get("extractant", ("", ""))[1], {row.extractant: row.name for row in RANGES.values()}, "extractant") or posted.get("extractant")  # fmt: skip
-    buffer = read_name(named.get("buffer_method", ("", ""))[1], BUFFER_NAMES, "buffer_method") or posted.get("buffer_method")  # fmt: skip
+    extractant = read_name(
+        named.get("extractant", ("", ""))[1], {row.extractant: row.name for row in RANGES.values()}, "extractant"
+    ) or posted.get("extractant")
+    buffer = read_name(named.get("buffer_method", ("", ""))[1], BUFFER_NAMES, "buffer_method") or posted.get(
+        "buffer_method"
+    )
     if taken_on > today:
         raise OutOfRange(f"{taken_on} is still to come. Check the day.", field="sampled")
     test = SoilTest(
-        taken_on, values, next((e for e in EXTRACTANTS if e == extractant), None), next((m for m in BUFFER_METHODS if m == buffer), None),
-        read_depth(*named.get("depth", ("", ""))), named.get("laboratory", ("", ""))[1] or posted.get("laboratory", "").strip(), kept,
-    )  # fmt: skip
+        taken_on,
+        values,
+        next((e for e in EXTRACTANTS if e == extractant), None),
+        next((m for m in BUFFER_METHODS if m == buffer), None),
+        read_depth(*named.get("depth", ("", ""))),
+        named.get("laboratory", ("", ""))[1] or posted.get("laboratory", "").strip(),
+        kept,
+    )
     if "confirmed" not in posted:
         try:
             refuse_doubts(test, place.climate.region)

@@ -78,10 +78,20 @@ class PhForm(Form):
     def choice(self, shelf: dict[int, Product]) -> PhChoice:
         """The core value."""
         return PhChoice(
-            self.way, self.target, shelf[self.product], self.placement, (self.depth.value if self.depth else 0.1) * 1000,
-            self.first, int(self.interval), self.method, self.region, self.rule, self.timing,
-            self.start.value if self.start else 1.0, self.assumed.value if self.assumed else None,
-        )  # fmt: skip
+            self.way,
+            self.target,
+            shelf[self.product],
+            self.placement,
+            (self.depth.value if self.depth else 0.1) * 1000,
+            self.first,
+            int(self.interval),
+            self.method,
+            self.region,
+            self.rule,
+            self.timing,
+            self.start.value if self.start else 1.0,
+            self.assumed.value if self.assumed else None,
+        )
 
 
 def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict[str, str]:

@@ -66,12 +66,20 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
         return _again(request, session, row, today, read)
     try:
         if form.version != row.version:
-            raise DoesNotFit("Somebody else changed this job while you were looking at it. Look at it as it stands now, then change it again.", field="reason")  # fmt: skip
+            raise DoesNotFit(
+                "Somebody else changed this job while you were looking at it. Look at it as it stands now, then change"
+                " it again.",
+                field="reason",
+            )
         if not timedelta(days=-366) < form.on_day - row.on_day < timedelta(days=731):
             raise DoesNotFit(f"{form.on_day} is far from {row.on_day}. Check the year.", field="on_day")
         if row.work == "spread" and row.correction.product is not None and not form.skipped:
             area = row.correction.area
-            others = [store.job_of(other) for other in row.correction.jobs if other.id != row.id and other.work == "spread" and not other.skipped]  # fmt: skip
+            others = [
+                store.job_of(other)
+                for other in row.correction.jobs
+                if other.id != row.id and other.work == "spread" and not other.skipped
+            ]
             product = product_of(row.correction.product)
             refuse_move(
                 store.job_of(row),
@@ -92,7 +100,9 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
     return go(f"/corrections/{row.correction_id}#job-{row.id}")
 
 
-def _again(request: Request, session: Session, row: SoilJobRow, today: Today, read: Read[Any], status: int = 422) -> HTMLResponse:  # fmt: skip
+def _again(
+    request: Request, session: Session, row: SoilJobRow, today: Today, read: Read[Any], status: int = 422
+) -> HTMLResponse:
     return correction_page(request, session, row.correction, today, read, status)
 
 

@@ -88,10 +88,15 @@ def ask_colour(request: Request, session: Reading, today: Today, area_id: Key) -
     typed = {"now": "pink", "wanted": "blue", "changes": ""} | dict(request.query_params)
     test = ground.test
     plan = colour_plan(
-        _colour(typed["now"]), _colour(typed["wanted"]), ground.ph, level(test, "p") if test else "unknown",
-        test.values.get("al") if test else None, {"yes": True, "no": False}.get(typed["changes"]), typed.get("concrete") == "on",
+        _colour(typed["now"]),
+        _colour(typed["wanted"]),
+        ground.ph,
+        level(test, "p") if test else "unknown",
+        test.values.get("al") if test else None,
+        {"yes": True, "no": False}.get(typed["changes"]),
+        typed.get("concrete") == "on",
         typed.get("hard") == "on",
-    )  # fmt: skip
+    )
     return render(
         request,
         "soil/colour.html",

@@ -67,7 +67,8 @@ def enter_nutrient(request: Request, session: Writing, posted: Posted, today: To
 
 
 def _usual_product(session: Reading, element: Measured) -> str:
-    """The product of the shelf that brings the element for least, those without nitrogen first; '' where none has a price."""
+    """The product of the shelf that brings the element for least, those without nitrogen first; '' where none has a
+    price."""
     priced = [
         (
             product.total_nitrogen > 0.01,
@@ -105,12 +106,21 @@ def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) ->
         rate = ground.advised(material, test)
         advised = None if rate is None else rate * factor
         plan = plan_nutrient(
-            test, element, product, ground.climate, _first(read, today), by=way, nitrogen_g_m2=ground.nitrogen_g_m2,
-            brought_g_m2=brought_of(session, ground.area, element, today), forbidden=ground.no_phosphorus, advice_g_m2=advised,
-            chelate=read.typed.get("chelate") == "on", thick=ground.area.size_m2 / ground.area.low_m2,
+            test,
+            element,
+            product,
+            ground.climate,
+            _first(read, today),
+            by=way,
+            nitrogen_g_m2=ground.nitrogen_g_m2,
+            brought_g_m2=brought_of(session, ground.area, element, today),
+            forbidden=ground.no_phosphorus,
+            advice_g_m2=advised,
+            chelate=read.typed.get("chelate") == "on",
+            thick=ground.area.size_m2 / ground.area.low_m2,
             runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
             corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),
-        )  # fmt: skip
+        )
         hold_label_on(session, ground.area, product, plan.jobs, today)
         return plan
     except AmberError as error:

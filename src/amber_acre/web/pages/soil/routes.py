@@ -122,9 +122,10 @@ def export_probe(session: Reading, area_id: Key) -> Response:
         for row in store.probe_rows(session, [area.id], struck=True)
     ]
     return Response(
-        write_readings(lines), media_type="text/csv; charset=utf-8",
+        write_readings(lines),
+        media_type="text/csv; charset=utf-8",
         headers={"content-disposition": f'attachment; filename="probe-{area.id}.csv"'},
-    )  # fmt: skip
+    )
 
 
 @router.post("/probe-readings/{reading_id}/strike")
@@ -176,11 +177,20 @@ def _save_test(
     test = form.test()
     try:
         if row is None and not form.confirmed and store.same_test(area, test):
-            raise Doubtful(f"There is a test of {test.taken_on:%-d %B %Y} by this laboratory already. Is it another one?", field="taken_on")  # fmt: skip
+            raise Doubtful(
+                f"There is a test of {test.taken_on:%-d %B %Y} by this laboratory already. Is it another one?",
+                field="taken_on",
+            )
         store.save_soil_test(
-            session, area.id, test, advice=form.advised(), note=form.note, confirmed=form.confirmed,
-            test_id=row.id if row else None, version=form.version if row else None,
-        )  # fmt: skip
+            session,
+            area.id,
+            test,
+            advice=form.advised(),
+            note=form.note,
+            confirmed=form.confirmed,
+            test_id=row.id if row else None,
+            version=form.version if row else None,
+        )
     except AmberError as error:
         read.refuse(error)
         return _test_form(request, area, read, row, 422 if isinstance(error, Doubtful) else 409)
@@ -209,9 +219,15 @@ def _test_form(
 
 
 def _show(
-    request: Request, session: Reading, area: AreaRow, ground: Ground, key: str, typed_text: dict[str, str] | None = None,
-    faults: dict[str, Fault] | None = None, status: int = 200,
-) -> HTMLResponse:  # fmt: skip
+    request: Request,
+    session: Reading,
+    area: AreaRow,
+    ground: Ground,
+    key: str,
+    typed_text: dict[str, str] | None = None,
+    faults: dict[str, Fault] | None = None,
+    status: int = 200,
+) -> HTMLResponse:
     working = Working(f"Soil of {area.name}")
     test = ground.test
     read = verdicts(test, ground.nitrogen_g_m2, working) if test else ()

@@ -61,9 +61,14 @@ def show_water(request: Request, session: Reading, today: Today, area_id: Key) -
 
 
 def _page(
-    request: Request, ground: Ground, texts: dict[str, str], read: Read[WaterForm], result: dict[str, Any] | None, working: Working,
+    request: Request,
+    ground: Ground,
+    texts: dict[str, str],
+    read: Read[WaterForm],
+    result: dict[str, Any] | None,
+    working: Working,
     status: int = 200,
-) -> HTMLResponse:  # fmt: skip
+) -> HTMLResponse:
     return render(
         request,
         "soil/water.html",
@@ -104,9 +109,16 @@ def enter_water(request: Request, session: Writing, posted: Posted, today: Today
     if result is None or read.faults:
         return _page(request, ground, dict(posted), read, result, working, 422)
     row = CorrectionRow(
-        area_id=area.id, kind="water", name="Watering of a new lawn", answers="new roots, shallow at first", made_on=today, full_g_m2=0.0,
-        total_g_m2=0.0, working=working_text(working), half_spread=0.0,
-    )  # fmt: skip
+        area_id=area.id,
+        kind="water",
+        name="Watering of a new lawn",
+        answers="new roots, shallow at first",
+        made_on=today,
+        full_g_m2=0.0,
+        total_g_m2=0.0,
+        working=working_text(working),
+        half_spread=0.0,
+    )
     add_correction(session, row, watering_jobs(result["weeks"], today))
     return go(f"/corrections/{row.id}")
 
@@ -140,11 +152,17 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
     factor = TURF_COEFFICIENTS[ground.season][1]
     reference = year.reference_et_mm[month - 1]
     use = working.step(
-        f"Use of a day in {MONTH_NAMES[month - 1]}", "reference_mm / days * turf",
-        [Figure("reference_mm", reference, "mm", "reference evapotranspiration of the month (Hargreaves)"), Figure("days", MONTH_DAYS[month - 1], "days", "days"),
-         Figure("turf", factor, "", "turf coefficient")],
-        reference / MONTH_DAYS[month - 1] * factor, "mm/day", "fao-56",
-    )  # fmt: skip
+        f"Use of a day in {MONTH_NAMES[month - 1]}",
+        "reference_mm / days * turf",
+        [
+            Figure("reference_mm", reference, "mm", "reference evapotranspiration of the month (Hargreaves)"),
+            Figure("days", MONTH_DAYS[month - 1], "days", "days"),
+            Figure("turf", factor, "", "turf coefficient"),
+        ],
+        reference / MONTH_DAYS[month - 1] * factor,
+        "mm/day",
+        "fao-56",
+    )
     roots = form.roots.value * 1000
     store = water_store(texture.available, roots, form.depletion.value, use, working, texture.water_source)
     adjusted = adjusted_depletion(form.depletion.value, use, working)
@@ -171,9 +189,11 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
         ),
         "week": _week(request, ground, today, factor),
         "quality": read_water(_ions(form), working),
-        "weeks": establishment(texture.available, roots, form.depletion.value, use, form.uniformity.value, working)
-        if form.purpose
-        else (),
+        "weeks": (
+            establishment(texture.available, roots, form.depletion.value, use, form.uniformity.value, working)
+            if form.purpose
+            else ()
+        ),
     }
 
 
@@ -190,11 +210,18 @@ def _week(request: Request, ground: Ground, today: date, factor: float) -> list[
     return [
         (
             f.day,
-            factor * penman_monteith(
-                f.min_c, f.max_c, climate.latitude_deg, climate.elevation_m, f.day.timetuple().tm_yday,
-                vapour_kpa=f.vapour_kpa, wind_m_s=f.wind_m_s, solar=f.solar_mj_m2,
+            factor
+            * penman_monteith(
+                f.min_c,
+                f.max_c,
+                climate.latitude_deg,
+                climate.elevation_m,
+                f.day.timetuple().tm_yday,
+                vapour_kpa=f.vapour_kpa,
+                wind_m_s=f.wind_m_s,
+                solar=f.solar_mj_m2,
             ),
             f.rain_mm,
         )
         for f in request.app.state.weather.forecast(climate, monday, 7)
-    ]  # fmt: skip
+    ]
