@@ -18,6 +18,7 @@ ROOT = Path(__file__).parent.parent
 SOURCE = ROOT / "src" / "amber_acre"
 MODULES = sorted(p for p in SOURCE.rglob("*.py") if "versions" not in p.parts)
 CORE = [p for p in MODULES if "core" in p.relative_to(SOURCE).parts[:1]]
+PYTHON = [*MODULES, *(ROOT / "tests").rglob("*.py"), *(ROOT / "benchmarks").rglob("*.py")]
 FUNCTION = ast.FunctionDef | ast.AsyncFunctionDef
 
 
@@ -64,11 +65,9 @@ def cited_in(path: Path) -> Iterator[str]:
                 yield from re.findall(r"\[([a-z][a-z0-9-]{2,}(?:, [a-z0-9-]+)*)\]", token.string)
 
 
-def test_every_source_key_is_a_reference_and_every_reference_is_listed() -> None:
-    listed = (ROOT / "docs" / "references.md").read_text(encoding="utf-8")
-    for key, words in REFERENCES.items():
-        assert f"`{key}`" in listed, key
-        assert words in listed, key
+def test_every_source_key_cited_is_listed_once_and_every_source_listed_is_cited() -> None:
+    listed = re.findall(r"^\| `([a-z0-9-]+)` \|", (SOURCE / "web" / "references.md").read_text("utf-8"), re.MULTILINE)
+    assert len(listed) == len(set(listed)) == len(REFERENCES)
     used = {g.source for g in grasses.GRASSES} | {r.source for r in nitrogen_forms.FORM_ROWS.values()}
     used |= {f.source for f in nitrogen_forms.FAMILIES.values()} | {r.source for r in soil_ranges.RANGES.values()}
     used |= {plant.source for plant in plants.catalogue().values()} | {i.source for i in instruments.INSTRUMENTS}
@@ -110,6 +109,24 @@ def test_nothing_is_fetched_from_elsewhere() -> None:
         if path.suffix in (".html", ".css", ".js") and path.name != "htmx.min.js":
             found = re.findall(r"https?://[^\s\"')]+", path.read_text(encoding="utf-8"))
             assert [u for u in found if "tailwindcss.com" not in u and "w3.org" not in u] == [], path
+
+
+def test_what_can_be_reviewed_can_be_changed() -> None:
+    exempt = sum(path.read_text("utf-8").count("# fmt: " + "skip") for path in PYTHON)
+    assert exempt < 20
+    for path in SOURCE.rglob("*.html"):
+        for number, line in enumerate(path.read_text("utf-8").splitlines(), 1):
+            assert len(line) <= 160, f"{path}:{number} has {len(line)} characters"
+
+
+def test_colours_have_names() -> None:
+    style = (SOURCE / "web" / "styles" / "app.css").read_text("utf-8")
+    theme = style[style.index("@theme {") : style.index("}", style.index("@theme {"))]
+    assert re.findall(r"(?<!-)#[0-9a-f]{3,6}\b", style.replace(theme, "")) == []
+    named = re.findall(r"--color-([\w-]+): #", theme)
+    assert len(named) == len(set(named))
+    drawn = "".join(path.read_text("utf-8") for path in SOURCE.rglob("*.html")) + style
+    assert [name for name in named if not re.search(rf"(--color-|[a-z]-){name}\b", drawn)] == []
 
 
 def test_every_function_is_fully_typed_and_nothing_is_left_unfinished() -> None:

@@ -9,12 +9,13 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.instalments import Job
 from amber_acre.core.correction.jobs import SoilJob, as_they_stand, packs_to_come, refuse_move
 from amber_acre.core.correction.label import Use, hold_label, most_in_a_year
 from amber_acre.core.correction.limits import SULPHUR_CAPS, cap_of_product
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
-from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, drift_working, holding_rate, plan_ph
+from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.products.product import SoilAction

@@ -18,23 +18,19 @@ from amber_acre.core.correction.course import course
 from amber_acre.core.correction.instalments import below_the_lab, lime_jobs, split, sulphur_jobs
 from amber_acre.core.correction.limits import LIME_CAPS, SULPHUR_CAPS, SURFACE_LIME_MOST_G_M2
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
-from amber_acre.core.quantities import CARBONATE_EQUIVALENT, POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2
+from amber_acre.core.quantities import CARBONATE_EQUIVALENT, POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2, TON_ACRE_G_M2
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import (
-    TON_ACRE_G_M2,
     LimeGrade,
-    acid_saturation,
     carbonate_for_acidity,
     effective_share,
-    from_adams_evans,
     from_lab,
-    from_mehlich,
-    from_smp,
     from_texture,
     lime_need,
     lime_product,
     which_lime,
 )
+from amber_acre.core.soil.lime_buffers import acid_saturation, from_adams_evans, from_mehlich, from_smp
 from amber_acre.core.soil.sulphur import (
     POUND_PER_HUNDRED_G_M2,
     SURFACE_YEAR_G_M2,

@@ -39,8 +39,9 @@ from amber_acre.core.soil.water_store import (
     net_to_gross,
     water_store,
 )
-from amber_acre.core.tables.amendments import FINDINGS, MATERIALS, OPTIONS
+from amber_acre.core.tables.amendments import FINDINGS, OPTIONS
 from amber_acre.core.tables.lawn_water import DEPLETION, PRINTED_ROOTS_M, TURF_COEFFICIENTS, USUAL_ROOTS_MM
+from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.working import Working
 from tests.core.published_cases import case, hold, ids

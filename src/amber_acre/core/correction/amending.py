@@ -15,7 +15,8 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import Holes
 from amber_acre.core.soil.salinity import gypsum_requirement, sodium_to_replace
-from amber_acre.core.tables.amendments import MATERIALS, OPTIONS, Finding, Material, Option
+from amber_acre.core.tables.amendments import OPTIONS, Finding, Option
+from amber_acre.core.tables.materials import MATERIALS, Material
 from amber_acre.core.working import Figure, Working
 
 DENSITY_OF_SOIL = 1.3  # kg/L, a loam in place [common-practice]

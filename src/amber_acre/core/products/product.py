@@ -13,8 +13,8 @@ from itertools import pairwise
 
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money, unrounded
-from amber_acre.core.tables.amendments import MATERIALS
 from amber_acre.core.tables.liming import LIME_KINDS
+from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS, NitrogenForm
 
 # Labels round each form to 0.1 %, so that a sum of six may miss the total by this much [aapfco].

@@ -6,8 +6,8 @@ import math
 from dataclasses import dataclass
 
 from amber_acre.core.errors import OutOfRange
-from amber_acre.core.tables.amendments import MATERIALS
 from amber_acre.core.tables.lawn_water import NEW_ROOTS_MM, ROOTS_GAIN_MM_WEEK
+from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.working import Figure, Working
 
 MORE_SOIL_MM = 50.0  # the 5 cm everybody asks about

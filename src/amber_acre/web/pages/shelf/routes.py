@@ -11,7 +11,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import parse_grade
-from amber_acre.core.tables.amendments import MATERIALS
+from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store.tables import ProductRow

@@ -27,7 +27,8 @@ from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnde
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
 from amber_acre.core.soil.holes import blend_parts, core_holes
-from amber_acre.core.tables.amendments import FINDINGS, MATERIALS, OPTIONS, Finding
+from amber_acre.core.tables.amendments import FINDINGS, OPTIONS, Finding
+from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.working import Working
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of

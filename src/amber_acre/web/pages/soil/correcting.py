@@ -10,9 +10,10 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.course import course
+from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.jobs import WORK_WORDS, as_they_stand, packs_to_come
 from amber_acre.core.correction.limits import Direction
-from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, drift_working, holding_rate, plan_ph
+from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import Product
