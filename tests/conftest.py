@@ -28,6 +28,13 @@ hypothesis.settings.register_profile(
 hypothesis.settings.load_profile("house")
 
 
+def as_shown(response: Response) -> Response:
+    """The answer with line breaks and indentation of the markup as the one space that a browser shows."""
+    if response.headers.get("content-type", "").startswith("text/html"):
+        response._text = re.sub(r" *\n +| {2,}", " ", response.text)
+    return response
+
+
 class Browser:
     """A test client that fills in forms as a browser without scripts would: token and all."""
 
@@ -36,14 +43,14 @@ class Browser:
 
     def get(self, url: str) -> Response:
         response: Response = self.client.get(url)
-        return response
+        return as_shown(response)
 
     def post(self, url: str, form: dict[str, str], page: str | None = None) -> Response:
         """Posts ``form`` with the CSRF token of ``page`` (the same address where none is given)."""
         token = re.search(r'name="csrf" value="([^"]+)"', self.client.get(page or "/properties/new").text)
         assert token is not None
         response: Response = self.client.post(url, data={"csrf": token[1], **form}, follow_redirects=False)
-        return response
+        return as_shown(response)
 
 
 @pytest.fixture

@@ -227,7 +227,7 @@ def test_products_are_compared_by_the_acid_they_make() -> None:
         packs=(replace(SULPHUR.packs[0], mass_kg=Kilograms(1), price=Money(13.2)),),
     )
     rows = cheapest_by_acid([pellets, LIME, SULPHUR, COPPERAS])
-    assert [row[0].name for row in rows] == ["Yellowseam 90", "Greenvitriol", "pellets"]
+    assert [row[0].name for row in rows] == ["Yellowseam 85", "Greenvitriol", "pellets"]
     assert rows[0][2] == pytest.approx(34 / 25 / 0.9)
     assert rows[2][2] * 0.45359237 == pytest.approx(19.96, abs=0.01)
 

@@ -22,7 +22,7 @@ from amber_acre.core.quantities import AREA_M2, LENGTH_M
         (typed.length, "11,7m", 11.7),
         (typed.length, "1 m 20 cm", 1.2),
         (typed.length, "11.7", 11.7),
-        (typed.area, "4,500 sq ft", 418.0636),
+        (typed.area, "3,800 sq ft", 353.0316),
         (typed.area, "0.1 ha", 1000.0),
         (typed.area, "4500 ft2", 418.0636),
         (typed.area, "420 m2", 420.0),

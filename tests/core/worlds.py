@@ -140,7 +140,7 @@ LIME = product(
 )
 SULPHUR = product(
     22,
-    "Yellowseam 90",
+    "Yellowseam 85",
     {},
     (5, 25),
     "sulphur",

@@ -200,10 +200,10 @@ def test_a_crown_on_the_sheet_forbids_tilling_under_it(demo_engine: Engine) -> N
         assert [name for name, _ in crowns_over(session, lawn)] == ["Lime 1", "Lime 2", "Lime 3"]
         put(session, maple, Place(roses.x_m or 0.0, roses.y_m or 0.0))
         crowns = crowns_over(session, roses)
-        assert [name for name, _ in crowns] == ["North maple"]
+        assert [name for name, _ in crowns] == ["North birch"]
         assert 0 < crowns[0][1] <= roses.size_m2 + 1e-6
         brief = brief_of(ground_of(session, roses, DAY), crowns)
-        with pytest.raises(DoesNotFit, match=r"North maple: .* m² of it by the site sheet"):
+        with pytest.raises(DoesNotFit, match=r"North birch: .* m² of it by the site sheet"):
             refuse_placement("tilled", "bed", False, brief.canopy)
         put(session, maple, None)
         assert crowns_over(session, roses) == ()

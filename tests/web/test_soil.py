@@ -276,10 +276,10 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
     page = made.headers["location"]
     words = page_of(demo, page)
     assert "Lime 1 of 1 due" in words
-    assert "3 × 25 kg" in words
+    assert "3 × 24 kg" in words
     week = page_of(demo, "/")
-    assert "Pelorus Lodge · Paddock lawn Lime 1 of 1: Chalkdust 94" in week
-    assert "70.7 kg 3 × 25 kg" in week
+    assert "Marram Lodge · Paddock lawn Lime 1 of 1: Chalkdust 94" in week
+    assert "70.7 kg 3 × 24 kg" in week
     year = page_of(demo, f"/properties/7?area={PADDOCK}")
     assert "Lime 70.7 kg" in year
     assert "Base, as CaCO₃" in year
@@ -347,7 +347,7 @@ def test_a_large_dose_on_a_probe_is_asked_about_before_it_is_entered(demo: Brows
 
 
 def test_a_correction_says_which_feeds_work_with_it(demo: Browser, demo_engine: Engine) -> None:
-    lime, sulphur = product_id(demo_engine, "Chalkdust 94"), product_id(demo_engine, "Yellowseam 90")
+    lime, sulphur = product_id(demo_engine, "Chalkdust 94"), product_id(demo_engine, "Yellowseam 85")
     down = page_of(demo, f"/areas/{HYDRANGEA}/soil/ph?way=down&target=5.2&product={sulphur}&depth=15+cm")
     assert "a correction runs here already" in down.lower()
     up = page_of(demo, f"/areas/{PADDOCK}/soil/ph?way=up&target=6.4&product={lime}&depth=10+cm")
@@ -398,7 +398,7 @@ def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
     url, form = f"/soil-jobs/{numbers[0]}/change", {"version": "1", "reason": "rain"}
     near = demo.post(url, form | {"on_day": "2026-08-10"}, page="/corrections/2")
     assert near.status_code == 409
-    assert "lies 45 days from 10 August 2026; the label of Yellowseam 90 asks for 60" in sentence_beside(
+    assert "lies 45 days from 10 August 2026; the label of Yellowseam 85 asks for 60" in sentence_beside(
         near.text, "on_day"
     )
     assert demo.post(url, form | {"on_day": "2026-07-10"}, page="/corrections/2").status_code == 303
@@ -425,7 +425,7 @@ def test_the_ladder_follows_what_was_done_and_what_was_tested(demo: Browser) -> 
 
 def test_what_is_still_to_come_is_bought_together(demo: Browser) -> None:
     """Two doses of 0.335 kg want one sack, not two; a neutral soil is called so; an acid is named by what makes it."""
-    assert "Still to come, together: 0.670 kg. Bought at once that is 1 × 25 kg, $34.00" in page_of(
+    assert "Still to come, together: 0.709 kg. Bought at once that is 1 × 24 kg, $32.00" in page_of(
         demo, "/corrections/2"
     )
     assert "Still to come" not in page_of(demo, "/corrections/6")  # one dose alone
@@ -458,7 +458,7 @@ def test_a_patch_is_read_as_the_turf_it_lies_in(demo: Browser) -> None:
 
 def test_a_patch_and_its_lawn_moved_apart_are_warned_about(demo: Browser, demo_engine: Engine) -> None:
     """The heath lawn is being raised; its patch may be lowered, but with a word about the line between them."""
-    shade, sulphur = 27, product_id(demo_engine, "Yellowseam 90")
+    shade, sulphur = 27, product_id(demo_engine, "Yellowseam 85")
     reading = {"probe-0-spot": "stump", "probe-0-ph": "7.0"}
     assert demo.post(f"/areas/{shade}/soil/probe", reading, page=f"/areas/{shade}/soil").status_code == 303
     url = f"/areas/{shade}/soil/ph?target=6.5&product={sulphur}&depth=10+cm"
@@ -869,7 +869,7 @@ def test_lime_and_urea_close_together_are_warned_about(demo: Browser, demo_engin
 
 
 def test_what_went_down_without_a_correction_counts_too(demo: Browser, demo_engine: Engine) -> None:
-    sulphur = product_id(demo_engine, "Yellowseam 90")
+    sulphur = product_id(demo_engine, "Yellowseam 85")
     opened = demo.get(f"/areas/{PADDOCK}/log")
     key = re.search(r'name="form_key" value="([^"]+)"', opened.text)
     assert key is not None

@@ -1,4 +1,4 @@
-"""Reads what people type: ``38 ft 6 in``, ``11.7 m``, ``4,500 sq ft``, ``0.1 ha``, ``3 oz/1000``.
+"""Reads what people type: ``38 ft 6 in``, ``11.7 m``, ``3,800 sq ft``, ``0.1 ha``, ``3 oz/1000``.
 
 A number without a unit is read in the unit the form names beside the field; nothing else is
 assumed. The result keeps the text, so a page can show both and the conversion between them.
@@ -131,22 +131,22 @@ def distance(text: str, bare_unit: str = "m", field: str = "distance", pace_m: f
 
 
 def area(text: str, bare_unit: str = "m²", field: str = "size") -> Typed:
-    """An area in m² from ``4,500 sq ft``, ``0.1 ha`` or a bare number in ``bare_unit``; above 0."""
-    value = _sum_of_parts(text, AREA_M2, bare_unit, field, "an area", "420 m² or 4,500 sq ft")
+    """An area in m² from ``3,800 sq ft``, ``0.1 ha`` or a bare number in ``bare_unit``; above 0."""
+    value = _sum_of_parts(text, AREA_M2, bare_unit, field, "an area", "420 m² or 3,800 sq ft")
     _above_zero(value, text, field, "An area")
     return Typed(_spelled(text, bare_unit), value, "m²")
 
 
 def mass(text: str, bare_unit: str = "kg", field: str = "amount") -> Typed:
-    """A mass in kg from ``25 lb``, ``12 kg`` or a bare number in ``bare_unit``; above 0."""
-    value = _sum_of_parts(text, MASS_KG, bare_unit, field, "a weight", "12 kg or 25 lb")
+    """A mass in kg from ``26 lb``, ``12 kg`` or a bare number in ``bare_unit``; above 0."""
+    value = _sum_of_parts(text, MASS_KG, bare_unit, field, "a weight", "12 kg or 26 lb")
     _above_zero(value, text, field, "A weight")
     return Typed(_spelled(text, bare_unit), value, "kg")
 
 
 def volume(text: str, bare_unit: str = "L", field: str = "amount") -> Typed:
-    """A volume in litres from ``2.5 L``, ``500 mL``, ``6 fl oz``; above 0. ``oz`` alone is refused."""
-    value = _sum_of_parts(text, VOLUME_L, bare_unit, field, "a volume", "2.5 L or 12 fl oz")
+    """A volume in litres from ``4 L``, ``500 mL``, ``6 fl oz``; above 0. ``oz`` alone is refused."""
+    value = _sum_of_parts(text, VOLUME_L, bare_unit, field, "a volume", "4 L or 14 fl oz")
     _above_zero(value, text, field, "A volume")
     return Typed(_spelled(text, bare_unit), value, "L")
 

@@ -10,17 +10,16 @@ from pathlib import Path
 from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
-from amber_acre.core.products.product import Label, Pack, Product, parse_grade
-from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
-from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.demo import world
 from amber_acre.demo.digging import answer, dig
-from amber_acre.demo.gardens import GARDENS, PACERS, DemoShape
+from amber_acre.demo.gardens import GARDENS, PACERS
 from amber_acre.demo.laying_out import lay_out, measured
+from amber_acre.demo.shapes import DemoShape
+from amber_acre.demo.stocking import stock_the_shelf
 from amber_acre.exchange.climate_csv import read_climate
 from amber_acre.settings import Settings
-from amber_acre.store import areas, clients, climates, daybook, programmes, rules, shelf, site, soil_tests
+from amber_acre.store import areas, clients, climates, daybook, programmes, rules, site, soil_tests
 from amber_acre.store.session import migrate, open_engine, writing
 from amber_acre.store.tables import AreaRow, PropertyRow
 
@@ -42,14 +41,13 @@ def build_demo(settings: Settings) -> None:
     with writing(engine) as session:
         for climate in (
             _climate("ostrey_vale.csv", "Ostrey Vale", 45.2, MonthDay(5, 1), MonthDay(10, 10), 410.0),
-            _climate("pelorus_bay.csv", "Pelorus Bay", -37.4, None, None, 12.0),
+            _climate("marram_reach.csv", "Marram Reach", -37.4, None, None, 12.0),
         ):
             climates.save_climate(session, climate, depot=True)
         rules.save_rule_set(session, world.OUSELET, world.OUSELET_NOTE)
         rules.save_rule_set(session, world.NO_RULE)
         rules.save_rule_set(session, world.BAY)
-        for product in world.PRODUCTS:
-            _put_on_shelf(session, product)
+        stock_the_shelf(session)
         session.flush()
         for name, paces, distance in PACERS:
             site.save_pacer(session, name, paces, distance, typed.length(distance).value)
@@ -74,55 +72,6 @@ def _climate(
 ) -> Climate:
     text = files("amber_acre.demo").joinpath(file).read_text(encoding="utf-8")
     return replace(read_climate(text, name, latitude, last, first), elevation_m=elevation_m, region="humid")
-
-
-def _put_on_shelf(session: Session, item: world.DemoProduct) -> None:
-    nitrogen, p2o5, k2o = parse_grade(item.grade)
-    density = float(item.density) if item.density else None
-    per_unit = density if item.liquid and density else 1.0
-    rate = typed.volume_rate if item.liquid else typed.mass_rate
-    weigh = typed.volume if item.liquid else typed.mass
-    packs = tuple(Pack(size, _pack_kg(size, item, density), Money(float(price))) for size, price in item.packs)
-    product = Product(
-        0,
-        item.name,
-        item.family,
-        item.liquid,
-        nitrogen,
-        {form: float(item.forms[form]) / 100 for form in NITROGEN_FORMS if form in item.forms},
-        p2o5,
-        k2o,
-        Label(
-            GramsPerSquareMetre(rate(item.label[0]).value * per_unit),
-            GramsPerSquareMetre(rate(item.label[1]).value * per_unit),
-            int(item.interval),
-            GramsPerSquareMetre(rate(item.yearly_max).value * per_unit) if item.yearly_max else None,
-        ),
-        packs,
-        {element: float(share) / 100 for element, share in item.others.items()},
-        density,
-        float(item.longevity) if item.longevity else None,
-        item.soil,
-    )
-    row = shelf.save_product(
-        session,
-        product,
-        label_min_typed=item.label[0],
-        label_max_typed=item.label[1],
-        yearly_max_typed=item.yearly_max,
-        rate_confirmed=False,
-        derived_from=item.derived_from,
-    )
-    shelf.add_delivery(
-        session, row.id, world.TODAY.replace(month=3, day=2), weigh(item.stock).value * per_unit, "spring delivery"
-    )
-
-
-def _pack_kg(size: str, item: world.DemoProduct, density: float | None) -> Kilograms:
-    """A pack's mass; loose material and liquids come by volume."""
-    if density and (item.liquid or size.endswith("m³")):
-        return Kilograms(typed.volume(size).value * density)
-    return Kilograms(typed.mass(size).value)
 
 
 def _property(session: Session, place: world.DemoProperty) -> PropertyRow:

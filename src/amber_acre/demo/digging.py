@@ -42,6 +42,11 @@ class DemoGround:
     places: dict[str, tuple[float, float]] = field(default_factory=dict)
 
 
+def _values(text: str) -> dict[str, float]:
+    """Figures of a test from ``ph 7.6, p 61``."""
+    return {name: float(figure) for name, figure in (part.split() for part in text.split(", "))}
+
+
 GROUND: dict[tuple[str, str], DemoGround] = {
     ("Quillfeather House", "Front lawn"): DemoGround(
         (
@@ -49,41 +54,24 @@ GROUND: dict[tuple[str, str], DemoGround] = {
                 date(2021, 10, 5),
                 "mehlich-3",
                 "",
-                {"ph": 7.5, "p": 54, "k": 171, "organic_matter": 0.028, "ca": 4050, "mg": 320},
+                _values("ph 7.5, p 54, k 171, organic_matter 0.028, ca 4050, mg 320"),
                 (),
             ),
             (
                 date(2025, 10, 14),
                 "mehlich-3",
                 "",
-                {
-                    "ph": 7.6,
-                    "p": 61,
-                    "k": 158,
-                    "organic_matter": 0.031,
-                    "ca": 4200,
-                    "mg": 310,
-                    "s": 14,
-                    "fe": 38,
-                    "mn": 6,
-                    "zn": 1.4,
-                    "cu": 0.9,
-                    "b": 0.8,
-                    "na": 25,
-                    "cec": 24.5,
-                    "salts": 0.6,
-                    "sand": 0.28,
-                    "silt": 0.38,
-                    "clay": 0.34,
-                    "free_lime": 0.04,
-                },
+                _values(
+                    "ph 7.6, p 61, k 158, organic_matter 0.031, ca 4200, mg 310, s 14, fe 38, mn 6, "
+                    "zn 1.4, cu 0.9, b 0.8, na 25, cec 24.5, salts 0.6, sand 0.28, silt 0.38, clay 0.34, free_lime 0.04"
+                ),
                 (),
             ),
         ),
         facts={"fizz": "strong", "topsoil": "22 cm"},
     ),
     ("Quillfeather House", "Orchard lawn"): DemoGround(facts={"texture": "clay loam", "topsoil": "18 cm"}),
-    ("Quillfeather House", "North maple"): DemoGround(
+    ("Quillfeather House", "North birch"): DemoGround(
         probe=((date(2026, 5, 12), {"north of the trunk": 7.8, "south of the trunk": 7.7, "at the drive": 8.1}),),
         facts={"texture": "clay loam", "canopy": "yes", "fizz": "strong"},
     ),
@@ -93,7 +81,7 @@ GROUND: dict[tuple[str, str], DemoGround] = {
                 date(2026, 4, 2),
                 "mehlich-3",
                 "",
-                {"ph": 7.0, "p": 12, "k": 66, "organic_matter": 0.014, "sand": 0.36, "silt": 0.33, "clay": 0.31},
+                _values("ph 7.0, p 12, k 66, organic_matter 0.014, sand 0.36, silt 0.33, clay 0.31"),
                 (),
             ),
         ),
@@ -108,21 +96,10 @@ GROUND: dict[tuple[str, str], DemoGround] = {
                 date(2025, 3, 20),
                 "mehlich-3",
                 "smp",
-                {
-                    "ph": 5.3,
-                    "buffer_ph": 6.6,
-                    "p": 18,
-                    "k": 52,
-                    "organic_matter": 0.038,
-                    "ca": 420,
-                    "mg": 38,
-                    "s": 9,
-                    "cec": 6.2,
-                    "sand": 0.68,
-                    "silt": 0.22,
-                    "clay": 0.10,
-                    "al": 780,
-                },
+                _values(
+                    "ph 5.3, buffer_ph 6.6, p 18, k 52, organic_matter 0.038, ca 420, "
+                    "mg 38, s 9, cec 6.2, sand 0.68, silt 0.22, clay 0.1, al 780"
+                ),
                 (("lime", "1.5 tons/acre"), ("potash", "2 lb/1000 ft²")),
             ),
         ),
@@ -133,16 +110,7 @@ GROUND: dict[tuple[str, str], DemoGround] = {
                 date(2026, 5, 6),
                 "mehlich-3",
                 "",
-                {
-                    "ph": 5.9,
-                    "p": 24,
-                    "k": 88,
-                    "al": 640,
-                    "organic_matter": 0.044,
-                    "sand": 0.66,
-                    "silt": 0.23,
-                    "clay": 0.11,
-                },
+                _values("ph 5.9, p 24, k 88, al 640, organic_matter 0.044, sand 0.66, silt 0.23, clay 0.11"),
                 (),
             ),
         ),
@@ -175,42 +143,28 @@ GROUND: dict[tuple[str, str], DemoGround] = {
     ),
     ("Ostrey Almshouses", "Stream lawn"): DemoGround(
         (
-            (date(2023, 11, 2), "olsen", "", {"ph": 6.6, "p": 27, "k": 101, "organic_matter": 0.033}, ()),
+            (date(2023, 11, 2), "olsen", "", _values("ph 6.6, p 27, k 101, organic_matter 0.033"), ()),
             (
                 date(2024, 11, 6),
                 "olsen",
                 "",
-                {"ph": 6.8, "p": 31, "k": 88, "organic_matter": 0.034, "sand": 0.41, "silt": 0.41, "clay": 0.18},
+                _values("ph 6.8, p 31, k 88, organic_matter 0.034, sand 0.41, silt 0.41, clay 0.18"),
                 (),
             ),
         ),
     ),
     ("Drayman's Green", "Village green"): DemoGround(
         (
-            (date(2019, 9, 24), "mehlich-3", "", {"ph": 6.7, "p": 68, "k": 151, "organic_matter": 0.043}, ()),
-            (date(2022, 10, 3), "mehlich-3", "", {"ph": 6.8, "p": 83, "k": 147, "organic_matter": 0.048}, ()),
+            (date(2019, 9, 24), "mehlich-3", "", _values("ph 6.7, p 68, k 151, organic_matter 0.043"), ()),
+            (date(2022, 10, 3), "mehlich-3", "", _values("ph 6.8, p 83, k 147, organic_matter 0.048"), ()),
             (
                 date(2025, 9, 30),
                 "mehlich-3",
                 "",
-                {
-                    "ph": 6.9,
-                    "p": 96,
-                    "k": 142,
-                    "organic_matter": 0.052,
-                    "ca": 1980,
-                    "mg": 165,
-                    "s": 22,
-                    "fe": 310,
-                    "mn": 11,
-                    "zn": 14,
-                    "cu": 4.1,
-                    "cec": 12.6,
-                    "salts": 0.8,
-                    "sand": 0.44,
-                    "silt": 0.38,
-                    "clay": 0.18,
-                },
+                _values(
+                    "ph 6.9, p 96, k 142, organic_matter 0.052, ca 1980, mg 165, s 22, fe 310, "
+                    "mn 11, zn 14, cu 4.1, cec 12.6, salts 0.8, sand 0.44, silt 0.38, clay 0.18"
+                ),
                 (("phosphate", "0 lb/1000 ft²"),),
             ),
         ),
@@ -221,27 +175,16 @@ GROUND: dict[tuple[str, str], DemoGround] = {
                 date(2026, 3, 3),
                 "mehlich-3",
                 "",
-                {
-                    "ph": 6.8,
-                    "p": 24,
-                    "k": 31,
-                    "ca": 380,
-                    "mg": 55,
-                    "s": 6,
-                    "na": 58,
-                    "cec": 3.0,
-                    "organic_matter": 0.009,
-                    "salts": 1.1,
-                    "sand": 0.93,
-                    "silt": 0.04,
-                    "clay": 0.03,
-                },
+                _values(
+                    "ph 6.8, p 24, k 31, ca 380, mg 55, s 6, "
+                    "na 58, cec 3.0, organic_matter 0.009, salts 1.1, sand 0.93, silt 0.04, clay 0.03"
+                ),
                 (),
             ),
         ),
         facts={"topsoil": "30 cm", "roots": "14 cm"},
     ),
-    ("Pelorus Lodge", "Paddock lawn"): DemoGround(
+    ("Marram Lodge", "Paddock lawn"): DemoGround(
         probe=((date(2026, 5, 5), {"gate": 5.2, "middle": 5.4, "far fence": 5.6, "trough": 5.3}),),
         facts={"texture": "sandy loam"},
     ),
@@ -294,7 +237,7 @@ def _correct(session: Session, areas: Mapping[tuple[str, str], AreaRow]) -> None
     _ph(
         session,
         areas["Gorse End", "Hydrangea row"],
-        "Yellowseam 90",
+        "Yellowseam 85",
         PhChoice,
         first=date(2026, 5, 27),
         target=5.2,
@@ -328,7 +271,7 @@ def _correct(session: Session, areas: Mapping[tuple[str, str], AreaRow]) -> None
     iron = next(cause for cause in CAUSES if cause.key == "lime-iron")
     corrections.add_finding(
         session,
-        areas["Quillfeather House", "North maple"],
+        areas["Quillfeather House", "North birch"],
         "pale",
         date(2026, 5, 12),
         f"Pale leaves: {iron.name}.",

@@ -5,74 +5,11 @@ Metres east and north of each property's gate. Every way to measure and every ki
 
 from __future__ import annotations
 
-from dataclasses import dataclass, field
 from datetime import date
 
-Spot = tuple[float, float, float]
-
-
-@dataclass(frozen=True)
-class DemoShape:
-    """A shape as typed: method, sides, table, and where it lies."""
-
-    method: str
-    sides: tuple[str, ...] = ()
-    rows: str = ""
-    at: Spot | None = None
-    name: str = ""
-
-
-@dataclass(frozen=True)
-class DemoArea:
-    """An area that is no lawn, as typed; ``lawn`` names the lawn a patch lies in."""
-
-    kind: str
-    name: str
-    at: Spot | None
-    facts: dict[str, str]
-    outline: DemoShape | None = None
-    lawn: str = ""
-    instrument: str = "tape"
-    cut_outs: tuple[DemoShape, ...] = ()
-
-
-@dataclass(frozen=True)
-class DemoLook:
-    """What somebody saw of an area on a day."""
-
-    area: str
-    on: date
-    who: str
-    seen: dict[str, object]
-
-
-@dataclass(frozen=True)
-class Garden:
-    """The rest of a property: surroundings (kind, shape), areas, where its lawns lie, looks."""
-
-    around: tuple[tuple[str, DemoShape], ...]
-    areas: tuple[DemoArea, ...]
-    lawns: dict[str, Spot] = field(default_factory=dict)
-    looks: tuple[DemoLook, ...] = ()
-    origin: tuple[float, float] | None = None
-
+from amber_acre.demo.shapes import DemoArea, DemoLook, DemoShape, Garden, hedge, pots, tree
 
 PACERS = (("Wren", 50, "38 m"), ("Oda", 40, "27 m"))
-
-
-def _hedge(name: str, plant: str, run: str, width: str, at: Spot, height: str, **more: str) -> DemoArea:
-    return DemoArea(
-        "hedge", name, at, {"plant": plant, "run": run, "width": width, "margin": "0.3 m", "height": height, **more}
-    )
-
-
-def _tree(name: str, plant: str, stems: str, crown: str, at: Spot, **more: str) -> DemoArea:
-    facts = {"plant": plant, "trunk_by": "diameter", "stems": stems, "crown": crown, "zone_by": "trunk", "factor": "12"}
-    return DemoArea("tree", name, at, facts | more)
-
-
-def _pots(name: str, plant: str, count: str, diameter: str, at: Spot | None, **more: str) -> DemoArea:
-    return DemoArea("container", name, at, {"plant": plant, "count": count, "diameter": diameter, **more})
 
 
 GARDENS: dict[str, Garden] = {
@@ -98,9 +35,9 @@ GARDENS: dict[str, Garden] = {
                 DemoShape("rectangle", ("9 m", "1.2 m")),
                 "Front lawn",
             ),
-            _hedge("Yew hedge", "Taxus baccata", "38 m", "1.2 m", (1.4, 30, 90), "1.9 m", wind="open"),
-            _tree("North maple", "Acer × freemanii", "32 cm", "7.5 m", (13, 33, 0), stage="2", hard_edge="no"),
-            _tree("South maple", "Acer × freemanii", "24 cm; 19 cm", "6 m", (9, 23, 0), stage="2"),
+            hedge("Yew hedge", "Taxus baccata", "38 m", "1.2 m", (1.4, 30, 90), "1.9 m", wind="open"),
+            tree("North birch", "Betula nigra", "32 cm", "7.5 m", (13, 33, 0), stage="2", hard_edge="no"),
+            tree("South birch", "Betula nigra", "24 cm; 19 cm", "6 m", (9, 23, 0), stage="2"),
             DemoArea(
                 "bed",
                 "Rose bed",
@@ -123,9 +60,9 @@ GARDENS: dict[str, Garden] = {
         {"Front lawn": (54.5, 12, 0), "Orchard lawn": (23, 47, 0)},
         (
             DemoLook(
-                "North maple", date(2025, 8, 19), "Wren", {"colour": 2, "note": "paler than the limes across the lane"}
+                "North birch", date(2025, 8, 19), "Wren", {"colour": 2, "note": "paler than the limes across the lane"}
             ),
-            DemoLook("North maple", date(2026, 5, 12), "Wren", {"colour": 3, "note": "green veins on the new leaves"}),
+            DemoLook("North birch", date(2026, 5, 12), "Wren", {"colour": 3, "note": "green veins on the new leaves"}),
             DemoLook(
                 "Front lawn",
                 date(2026, 4, 15),
@@ -175,9 +112,7 @@ GARDENS: dict[str, Garden] = {
                 DemoShape("sector", ("8 ft", "90")),
                 "No. 1",
             ),
-            _tree(
-                "Street tree", "Tilia cordata", "4 in", "9 ft", (70, 1.5, 0), trunk_by="caliper", hard_surface="2 m²"
-            ),
+            tree("Street tree", "Tilia cordata", "4 in", "9 ft", (70, 1.5, 0), trunk_by="caliper", hard_surface="2 m²"),
         ),
         {
             "No. 1": (6.5, 8.8, 0),
@@ -232,7 +167,7 @@ GARDENS: dict[str, Garden] = {
             DemoArea(
                 "patch", "Mossy shade", (6.5, 16, 0), {"cause": "shade"}, DemoShape("circle", ("4.5 m",)), "Heath lawn"
             ),
-            _tree("Old pine", "Pinus sylvestris", "1.52 m", "8 m", (2, 27, 0), trunk_by="circumference"),
+            tree("Old pine", "Pinus sylvestris", "1.52 m", "8 m", (2, 27, 0), trunk_by="circumference"),
         ),
         {"Heath lawn": (12, 13, 0)},
         (
@@ -257,18 +192,22 @@ GARDENS: dict[str, Garden] = {
             ("paving", DemoShape("rectangle", ("44 m", "1.8 m"), at=(29, 28.4, 0), name="Walk")),
         ),
         (
-            _hedge("Hornbeam hedge", "Carpinus betulus", "64 m", "0.9 m", (30, 39.5, 0), "2.2 m"),
+            hedge("Hornbeam hedge", "Carpinus betulus", "64 m", "0.9 m", (30, 39.5, 0), "2.2 m"),
             DemoArea(
                 "bed",
-                "Daylily drift",
+                "Phlox drift",
                 (58, 19, 0),
-                {"plants": "180 × Hemerocallis hybrids", "mulch_kind": "none"},
+                {"plants": "180 × Phlox paniculata", "mulch_kind": "none"},
                 DemoShape("traverse", rows="20\t12.1\n95\t7.4\n185\t9.9\n228\t5.4\n288\t6.8"),
                 instrument="wheel",
             ),
         ),
         {"Stream lawn": (25, 12, 0)},
-        (DemoLook("Daylily drift", date(2026, 5, 6), "Imke", {"colour": 1, "weeds": "few", "note": "leaves half up"}),),
+        (
+            DemoLook(
+                "Phlox drift", date(2026, 5, 6), "Imke", {"colour": 1, "weeds": "few", "note": "shoots a hand high"}
+            ),
+        ),
     ),
     "Drayman's Green": Garden(
         (
@@ -290,9 +229,9 @@ GARDENS: dict[str, Garden] = {
                 {"plants": "24 × Begonia", "mulch_kind": "none"},
                 DemoShape("circumference", ("18.8 m",)),
             ),
-            _tree("Lime 1", "Tilia cordata", "62 cm", "11 m", (30, 94, 0), zone_by="dripline"),
-            _tree("Lime 2", "Tilia cordata", "58 cm", "10 m", (60, 95, 0), zone_by="dripline"),
-            _tree("Lime 3", "Tilia cordata", "66 cm", "12 m", (92, 94, 0), zone_by="dripline"),
+            tree("Lime 1", "Tilia cordata", "62 cm", "11 m", (30, 94, 0), zone_by="dripline"),
+            tree("Lime 2", "Tilia cordata", "58 cm", "10 m", (60, 95, 0), zone_by="dripline"),
+            tree("Lime 3", "Tilia cordata", "66 cm", "12 m", (92, 94, 0), zone_by="dripline"),
             DemoArea(
                 "bed",
                 "Cricket square margin",
@@ -345,7 +284,7 @@ GARDENS: dict[str, Garden] = {
             DemoLook("Dry corner", date(2026, 5, 14), "Oda", {"colour": 4, "dry_spots": "many", "bare": 0.3}),
         ),
     ),
-    "Pelorus Lodge": Garden(
+    "Marram Lodge": Garden(
         (
             ("building", DemoShape("rectangle", ("18 m", "10 m"), at=(22, 40, 0), name="Lodge")),
             ("paving", DemoShape("rectangle", ("18 m", "4 m"), at=(22, 32.5, 0), name="Veranda")),
@@ -364,7 +303,7 @@ GARDENS: dict[str, Garden] = {
                     "height": "2.4 m",
                 },
             ),
-            _pots("Citrus in pots", "Citrus × limon", "6", "48 cm", None, depth="42 cm", medium="bark"),
+            pots("Citrus in pots", "Citrus × limon", "6", "48 cm", None, depth="42 cm", medium="bark"),
             DemoArea(
                 "bed",
                 "Rock bed",
@@ -391,8 +330,8 @@ GARDENS: dict[str, Garden] = {
             ),
         ),
         (
-            _pots("Courtyard pots", "Pelargonium", "16", "45 cm", (8.5, 8.6, 0), volume="35 L", medium="peat"),
-            _pots(
+            pots("Courtyard pots", "Pelargonium", "16", "45 cm", (8.5, 8.6, 0), volume="35 L", medium="peat"),
+            pots(
                 "Bay trees at the door", "Laurus nobilis", "6", "0.6 m", (15.5, 12.4, 0), depth="50 cm", medium="soil"
             ),
             DemoArea(

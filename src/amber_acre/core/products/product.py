@@ -255,7 +255,7 @@ class Product:
 
 
 def parse_grade(text: str, field: str = "grade") -> tuple[float, float, float]:
-    """N, P2O5 and K2O as fractions from ``6-4-0`` (dashes, slashes or spaces between).
+    """N, P2O5 and K2O as fractions from ``18-4-9`` (dashes, slashes or spaces between).
 
     ``640`` is refused with a question, not guessed; a number over 100 is refused (OutOfRange).
     """

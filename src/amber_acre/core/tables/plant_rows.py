@@ -27,21 +27,21 @@ Koeleria macrantha | crested hair-grass | lawn grass | 6.0–8.0 | F | cool turf
 Cynodon dactylon | couch; bermuda grass | lawn grass | 5.8–7.5 | F | warm turf | high | tolerant | | none | L
 Zoysia japonica | zoysia | lawn grass | 5.8–7.0 | FP | warm turf | medium | tolerant | | none | L
 Zoysia matrella | manila grass | lawn grass | 5.8–7.0 | FP | warm turf | medium | tolerant | | none | M
-Stenotaphrum secundatum | St Augustine; buffalo-type grass | lawn grass \
+Stenotaphrum secundatum | buffalo-type grass; St Augustine | lawn grass \
     | 5.5–7.5 | FPS | warm turf | medium | tolerant | t | none | L
 Cenchrus clandestinus | kikuyu | lawn grass | 5.5–7.0 | F | warm turf | medium | moderate | | none | M
 Eremochloa ophiuroides | centipede grass | lawn grass | 4.5–6.0 | FP | warm turf | low | sensitive | ak | none | L
 Paspalum notatum | bahia grass | lawn grass | 5.5–6.5 | F | warm turf | low | moderate | k | none | L
 Paspalum vaginatum | seashore paspalum | lawn grass | 5.5–8.0 | F | warm turf | medium | tolerant | | none | M
 Axonopus fissifolius | carpet grass | lawn grass | 4.5–5.5 | FP | warm turf | low | sensitive | ak | none | L
-Bouteloua dactyloides | buffalograss of the plains | lawn grass \
+Bouteloua dactyloides | buffalograss | lawn grass \
     | 6.0–8.0 | F | warm turf | low | moderate | d | none | M
 Bouteloua gracilis | blue grama | lawn grass | 6.0–8.5 | F | warm turf | low | moderate | d | none | M
 Digitaria didactyla | blue couch | lawn grass | 5.0–6.5 | F | warm turf | medium | sensitive | t | none | M
 Acer × freemanii | hybrid red maple | tree | 5.0–6.8 | F | one flush | medium | sensitive | k | organic | L
 Acer rubrum | red maple | tree | 4.5–6.8 | FP | one flush | medium | sensitive | k | organic | L
 Acer saccharinum | silver maple | tree | 5.0–7.0 | F | one flush | medium | moderate | k | organic | L
-Acer palmatum | Japanese maple | tree | 5.5–6.5 | P | one flush | low | sensitive | k | bark | L
+Acer palmatum | palmate maple; Japanese maple | tree | 5.5–6.5 | P | one flush | low | sensitive | k | bark | L
 Acer campestre | field maple | tree | 6.0–8.0 | FP | one flush | low | moderate | | organic | M
 Quercus palustris | pin oak | tree | 5.0–6.5 | F | one flush | medium | moderate | k | organic | L
 Quercus robur | pedunculate oak | tree | 5.0–7.5 | F | two flushes | low | moderate | | organic | M
@@ -51,7 +51,8 @@ Fagus sylvatica | beech | tree | 5.0–7.5 | FP | one flush | low | sensitive | 
 Carpinus betulus | hornbeam | hedging | 5.5–7.8 | FP | one flush | medium | moderate | | organic | M
 Betula pendula | silver birch | tree | 5.0–6.5 | F | one flush | low | moderate | k | organic | L
 Betula nigra | river birch | tree | 4.5–6.5 | FP | one flush | medium | moderate | k | organic | L
-Magnolia grandiflora | southern magnolia | tree | 5.0–6.5 | FP | two flushes | medium | moderate | ek | bark | L
+Magnolia grandiflora | evergreen magnolia; bull bay | tree \
+    | 5.0–6.5 | FP | two flushes | medium | moderate | ek | bark | L
 Magnolia × soulangeana | saucer magnolia | tree | 5.0–6.5 | FP | one flush | medium | sensitive | k | bark | L
 Liquidambar styraciflua | sweetgum | tree | 5.5–6.5 | F | one flush | medium | moderate | k | organic | L
 Malus domestica | apple | fruit | 5.5–7.0 | F | one flush | medium | sensitive | | organic | L
@@ -60,27 +61,28 @@ Prunus serrulata | ornamental cherry | tree | 5.5–7.0 | F | one flush | medium
 Pyrus communis | pear | fruit | 6.0–7.0 | F | one flush | medium | moderate | k | organic | L
 Sorbus aucuparia | rowan | tree | 4.5–7.0 | FP | one flush | low | sensitive | | organic | M
 Crataegus monogyna | hawthorn | hedging | 6.0–8.0 | FP | one flush | low | moderate | | organic | M
-Platanus × hispanica | London plane | tree | 6.0–8.0 | F | one flush | medium | moderate | | organic | M
+Platanus × hispanica | plane tree; London plane | tree | 6.0–8.0 | F | one flush | medium | moderate | | organic | M
 Ginkgo biloba | maidenhair tree | tree | 5.5–7.5 | F | one flush | low | moderate | | organic | M
 Olea europaea | olive | tree | 6.0–8.5 | F | two flushes | low | tolerant | edt | gravel | L
 Trachycarpus fortunei | chusan palm | palm | 5.5–7.5 | FP | warm season | medium | moderate | ec | organic | M
-Phoenix canariensis | Canary date palm | palm | 6.0–8.0 | F | warm season | medium | tolerant | ect | organic | M
+Phoenix canariensis | pineapple date palm | palm | 6.0–8.0 | F | warm season | medium | tolerant | ect | organic | M
 Syagrus romanzoffiana | queen palm | palm | 5.5–6.8 | F | warm season | high | moderate | ectk | organic | L
 Pinus sylvestris | Scots pine | conifer | 4.5–7.0 | F | conifer flush | low | sensitive | en | bark | M
 Pinus mugo | dwarf mountain pine | conifer | 4.5–8.0 | F | conifer flush | low | moderate | en | bark | M
 Pinus nigra | black pine | conifer | 5.0–8.0 | F | conifer flush | low | tolerant | en | bark | M
-Picea abies | Norway spruce | conifer | 4.5–6.5 | FP | conifer flush | low | sensitive | en | bark | L
-Picea pungens | Colorado spruce | conifer | 5.0–7.0 | F | conifer flush | low | tolerant | en | bark | L
+Picea abies | common spruce | conifer | 4.5–6.5 | FP | conifer flush | low | sensitive | en | bark | L
+Picea pungens | blue spruce | conifer | 5.0–7.0 | F | conifer flush | low | tolerant | en | bark | L
 Abies nordmanniana | Nordmann fir | conifer | 5.0–6.5 | FP | conifer flush | low | sensitive | en | bark | M
 Cedrus deodara | deodar cedar | conifer | 5.5–7.5 | F | conifer flush | low | moderate | en | bark | M
-Thuja occidentalis | northern white cedar; arborvitae | hedging \
+Thuja occidentalis | arborvitae; white cedar | hedging \
     | 6.0–8.0 | FP | conifer flush | medium | sensitive | en | organic | L
-Thuja plicata | western red cedar | hedging | 5.5–7.5 | FP | conifer flush | medium | sensitive | en | organic | M
+Thuja plicata | giant arborvitae; red cedar | hedging \
+    | 5.5–7.5 | FP | conifer flush | medium | sensitive | en | organic | M
 Taxus baccata | yew | hedging | 5.5–8.0 | FPS | conifer flush | medium | sensitive | en | organic | M
-Chamaecyparis lawsoniana | Lawson cypress | hedging \
+Chamaecyparis lawsoniana | false cypress | hedging \
     | 5.0–7.5 | FP | conifer flush | medium | sensitive | en | organic | M
 Juniperus communis | juniper | conifer | 4.5–8.0 | F | conifer flush | low | moderate | end | gravel | M
-Tsuga canadensis | eastern hemlock | conifer | 4.5–6.5 | PS | conifer flush | low | sensitive | enk | bark | L
+Tsuga canadensis | hemlock | conifer | 4.5–6.5 | PS | conifer flush | low | sensitive | enk | bark | L
 Rhododendron hybrids | rhododendron | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
 Rhododendron (azalea group) | azalea | shrub | 4.5–6.0 | PS | one flush | low | sensitive | ak | bark | L
 Pieris japonica | pieris | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
@@ -101,7 +103,8 @@ Hydrangea quercifolia | oak-leaved hydrangea | shrub | 5.0–6.5 | P | one flush
 Buxus sempervirens | box | hedging | 6.5–8.0 | FPS | two flushes | medium | sensitive | e | organic | L
 Ligustrum ovalifolium | privet | hedging | 5.5–8.0 | FP | two flushes | medium | moderate | e | organic | M
 Prunus laurocerasus | cherry laurel | hedging | 5.5–7.5 | FPS | two flushes | medium | moderate | e | organic | M
-Prunus lusitanica | Portugal laurel | hedging | 5.5–8.0 | FPS | two flushes | medium | moderate | e | organic | M
+Prunus lusitanica | evergreen laurel; Portugal laurel | hedging \
+    | 5.5–8.0 | FPS | two flushes | medium | moderate | e | organic | M
 Photinia × fraseri | red-leaved photinia | hedging | 5.5–7.5 | FP | two flushes | medium | moderate | e | organic | M
 Syzygium smithii | lilly pilly | hedging | 5.5–7.0 | FP | all season | medium | moderate | et | organic | M
 Griselinia littoralis | griselinia | hedging | 5.5–7.5 | FP | two flushes | medium | tolerant | et | organic | M
@@ -115,11 +118,12 @@ Syringa vulgaris | lilac | shrub | 6.5–7.8 | F | one flush | low | moderate | 
 Forsythia × intermedia | forsythia | shrub | 6.0–8.0 | FP | one flush | low | moderate | | organic | L
 Buddleja davidii | butterfly bush | shrub | 6.0–8.0 | F | all season | low | moderate | | organic | M
 Philadelphus coronarius | mock orange | shrub | 6.0–8.0 | FP | one flush | low | moderate | | organic | M
-Spiraea japonica | Japanese spirea | shrub | 5.5–7.0 | FP | two flushes | low | moderate | k | organic | L
+Spiraea japonica | pink spirea | shrub | 5.5–7.0 | FP | two flushes | low | moderate | k | organic | L
 Cornus alba | red-barked dogwood | shrub | 5.5–7.5 | FP | one flush | medium | moderate | | organic | M
 Cornus florida | flowering dogwood | tree | 5.0–6.5 | P | one flush | low | sensitive | k | bark | L
 Fuchsia magellanica | hardy fuchsia | shrub | 6.0–7.5 | P | all season | medium | moderate | | organic | M
-Hibiscus rosa-sinensis | Chinese hibiscus | shrub | 6.0–7.0 | F | all season | high | moderate | et | organic | L
+Hibiscus rosa-sinensis | shoeblack plant; tropical hibiscus | shrub \
+    | 6.0–7.0 | F | all season | high | moderate | et | organic | L
 Bougainvillea glabra | bougainvillea | climber | 5.5–6.5 | F | all season | medium | moderate | etk | gravel | L
 Wisteria sinensis | wisteria | climber | 6.0–7.0 | F | all season | low | moderate | k | organic | M
 Clematis hybrids | clematis | climber | 6.5–7.5 | FP | all season | medium | sensitive | c | organic | L
@@ -127,7 +131,7 @@ Hedera helix | ivy | climber | 6.0–7.8 | PS | two flushes | low | moderate | e
 Trachelospermum jasminoides | star jasmine | climber | 5.5–7.5 | FP | two flushes | medium | moderate | et | organic | M
 Rosa hybrids | garden roses | rose | 6.0–7.0 | F | all season | high | sensitive | | organic | L
 Rosa (miniature group) | miniature roses | rose | 6.0–7.0 | FP | all season | high | sensitive | | organic | L
-Rosa rugosa | Japanese rose | rose | 5.5–7.5 | F | all season | low | tolerant | | organic | M
+Rosa rugosa | hedgehog rose; rugosa rose | rose | 5.5–7.5 | F | all season | low | tolerant | | organic | M
 Rosa (climbing group) | climbing roses | rose | 6.0–7.0 | F | all season | high | sensitive | | organic | L
 Lavandula angustifolia | lavender | shrub | 6.5–8.0 | F | one flush | low | moderate | ecd | gravel | L
 Salvia rosmarinus | rosemary | shrub | 6.0–8.0 | F | two flushes | low | moderate | edt | gravel | L
@@ -153,7 +157,7 @@ Helleborus × hybridus | lenten rose | perennial | 6.5–8.0 | PS | winter green
 Heuchera hybrids | coral bells | perennial | 6.0–7.0 | PS | all season | low | sensitive | ce | organic | M
 Aster novi-belgii | michaelmas daisy | perennial | 6.0–7.5 | F | all season | medium | moderate | | organic | M
 Chrysanthemum hybrids | garden chrysanthemum | perennial | 6.0–7.0 | F | all season | high | moderate | t | organic | L
-Agapanthus praecox | African lily | perennial | 5.5–7.5 | F | all season | medium | moderate | et | organic | M
+Agapanthus praecox | agapanthus; blue lily | perennial | 5.5–7.5 | F | all season | medium | moderate | et | organic | M
 Strelitzia reginae | bird of paradise | perennial | 5.5–7.5 | F | warm season | high | moderate | et | organic | M
 Canna hybrids | canna | perennial | 6.0–7.0 | F | warm season | high | moderate | t | organic | L
 Musa basjoo | hardy banana | perennial | 5.5–7.0 | F | warm season | high | sensitive | t | organic | M

@@ -1,4 +1,4 @@
-"""Clay, sand, compaction, stripped and repellent ground: findings, alternatives by school, the soil column."""
+"""Clay, sand, compaction, stripped and repellent ground: findings, alternatives by school, soil column."""
 
 from __future__ import annotations
 
@@ -387,10 +387,8 @@ def _columns(ground: Ground, made: Amendment, years: int, texts: dict[str, str])
     if option.unit == "holes":
         words = "Holes open the ground to their depth; the soil gets no deeper by it."
     elif laid:
-        words = (
-            f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm leave about {settled:.0f} mm when"
-            " settled."
-        )
+        often = f"{times} time{'s' if times > 1 else ''} {unrounded(round(laid, 2))} mm"
+        words = f"{often} leave about {settled:.0f} mm when settled."
     else:
         words = "Nothing is laid: the column stays as it is."
     if option.unit == "depth" and option.every_months and topsoil < WANTED_DEPTH_MM:
