@@ -99,7 +99,7 @@ def main() -> None:
         def hello() -> str:
             return "hello, world"
 
-        with TestClient(app) as client:
+        with TestClient(app, base_url="http://127.0.0.1") as client:
             week = median_seconds(lambda: client.get("/").raise_for_status(), 40)
             page = median_seconds(lambda: client.get("/properties/2").raise_for_status(), 40)
             plain = median_seconds(lambda: client.get("/hello").raise_for_status(), 200)

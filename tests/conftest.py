@@ -19,6 +19,7 @@ from amber_acre.settings import Settings
 from amber_acre.store.session import open_engine
 from amber_acre.web.app import create_app
 
+BASE = "http://127.0.0.1"
 TODAY = date(2026, 4, 10)
 
 # No deadlines: tests are not timed, and a busy machine is not a fault. The same examples every run.
@@ -60,7 +61,7 @@ def settings(tmp_path: Path) -> Settings:
 
 @pytest.fixture
 def browser(settings: Settings) -> Iterator[Browser]:
-    with TestClient(create_app(settings)) as client:
+    with TestClient(create_app(settings), base_url=BASE) as client:
         yield Browser(client)
 
 
@@ -82,7 +83,7 @@ def demo_settings_copy(demo_database: Path, tmp_path: Path) -> Settings:
 
 @pytest.fixture
 def demo(demo_settings_copy: Settings) -> Iterator[Browser]:
-    with TestClient(create_app(demo_settings_copy)) as client:
+    with TestClient(create_app(demo_settings_copy), base_url=BASE) as client:
         yield Browser(client)
 
 

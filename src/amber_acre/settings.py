@@ -9,16 +9,24 @@ from pydantic_settings import BaseSettings, SettingsConfigDict
 
 
 class Settings(BaseSettings):
-    """Every setting with its default; ``today`` pins the day (the demo does), None uses the clock."""
+    """Every setting with its default; ``today`` pins the day (the demo does), None uses the clock.
+
+    ``allowed_hosts``: names beside loopback under which pages are answered, by commas.
+    """
 
     model_config = SettingsConfigDict(env_prefix="AMBER_ACRE_")
 
     database: Path = Path("var/amber-acre.sqlite")
     host: str = "127.0.0.1"
     port: int = 8040
+    allowed_hosts: str = ""
     firm: str = "Your firm"
     currency: str = "$"
     today: date | None = None
+
+    def hosts(self) -> list[str]:
+        """Names the program answers to beside loopback: those allowed, and the address it binds to."""
+        return [*self.allowed_hosts.split(","), self.host]
 
     def day(self) -> date:
         """The day the program takes as today."""

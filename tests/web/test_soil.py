@@ -677,7 +677,8 @@ def matched(answer: Any) -> dict[str, str]:
         chosen = re.search(r'<option value="([^"]*)" selected', options)
         if name:
             form[name] = chosen[1] if chosen else ""
-    form.pop("csrf", None)
+    for name in ("csrf", "once"):
+        form.pop(name, None)
     return form
 
 

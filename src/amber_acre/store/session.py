@@ -43,6 +43,27 @@ def writing(engine: Engine) -> Session:
     return Session(engine.execution_options(amber_write=True), expire_on_commit=False)
 
 
+TROUBLES = {
+    "locked": "Somebody else is writing just now. What you typed is kept: send it again in a moment.",
+    "disk is full": "The disk is full: nothing more can be kept. Make room on it, then send this again.",
+    "readonly": "The database is read-only: nothing can be kept. Give this program the right to write it, then send"
+    " this again.",
+    "read-only": "The database lies on a read-only disk: nothing can be kept. Move it, or make the disk writable.",
+    "unable to open": "The database cannot be opened any more: its file or folder is gone or locked away. Put it back,"
+    " then send this again.",
+    "disk i/o error": "The disk does not answer as it should. Check it, and the newest copy of the database.",
+    "malformed": "The database is damaged. Stop, run “amber-acre check”, and go back to the newest copy.",
+    "not a database": "The file of the database is not a database any more. Stop, and go back to the newest copy.",
+    "no such table": "A table of the database is missing. Stop, and run “amber-acre check”.",
+}
+
+
+def trouble_of(error: BaseException) -> str | None:
+    """What a failing database means for whoever waits for an answer; None for a defect of the program."""
+    words = str(getattr(error, "orig", None) or error).lower()
+    return next((sentence for sign, sentence in TROUBLES.items() if sign in words), None)
+
+
 def migrate(engine: Engine) -> None:
     """Brings the database to the newest revision."""
     config = Config()

@@ -39,6 +39,7 @@ class ContextRow(ShapeColumns, Base):
     property_id: Mapped[int] = mapped_column(ForeignKey("properties.id"), index=True)
     kind: Mapped[str]
     name: Mapped[str] = mapped_column(String(120))
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
     deleted_at: Mapped[datetime | None]
 
 

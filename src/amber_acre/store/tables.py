@@ -54,11 +54,13 @@ __all__ = [
     "PlantEditRow",
     "ProbeReadingRow",
     "ProductRow",
+    "ProductVersionRow",
     "ProgrammeNoteRow",
     "ProgrammeRow",
     "PropertyRow",
     "RoundRow",
     "RuleSetRow",
+    "SentFormRow",
     "ShapeRow",
     "SieveRow",
     "SoilActionRow",
@@ -86,6 +88,7 @@ class ClimateRow(Base):
     first_frost_day: Mapped[int | None]
     region: Mapped[str] = mapped_column(default="")
     elevation_m: Mapped[float] = mapped_column(default=0.0)
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
     months: Mapped[list[ClimateMonthRow]] = relationship(
         order_by="ClimateMonthRow.month", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -124,6 +127,7 @@ class RuleSetRow(Base):
     total_cap_g_m2: Mapped[float]
     buffer_m: Mapped[float] = mapped_column(default=0.0)
     note: Mapped[str] = mapped_column(default="")
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
     blackouts: Mapped[list[BlackoutRow]] = relationship(
         order_by="BlackoutRow.id", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -167,6 +171,7 @@ class PropertyRow(Base):
     plot_typed: Mapped[str] = mapped_column(default="")
     origin_longitude: Mapped[float | None]
     origin_latitude: Mapped[float | None]
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
     deleted_at: Mapped[datetime | None]
     client: Mapped[ClientRow] = relationship(back_populates="properties", lazy="joined")
     climate: Mapped[ClimateRow] = relationship(lazy="joined")
@@ -206,11 +211,36 @@ class ProductRow(Base):
     yearly_max_typed: Mapped[str]
     rate_confirmed: Mapped[bool]
     derived_from: Mapped[str] = mapped_column(default="")
+    version: Mapped[int] = mapped_column(default=1, server_default="1")
     deleted_at: Mapped[datetime | None]
+    versions: Mapped[list[ProductVersionRow]] = relationship(order_by="ProductVersionRow.until", lazy="selectin")
     packs: Mapped[list[PackRow]] = relationship(order_by="PackRow.id", cascade="all, delete-orphan", lazy="selectin")
     others: Mapped[list[OtherNutrientRow]] = relationship(cascade="all, delete-orphan", lazy="selectin")
     soil_action: Mapped[SoilActionRow | None] = relationship(cascade="all, delete-orphan", lazy="selectin")
     sieves: Mapped[list[SieveRow]] = relationship(cascade="all, delete-orphan", lazy="selectin")
+
+
+class ProductVersionRow(Base):
+    """What a label said until a moment, for the entries made under it (JSON). Triggers refuse UPDATE and DELETE."""
+
+    __tablename__ = "product_versions"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
+    until: Mapped[datetime]
+    content: Mapped[str]
+
+
+class SentFormRow(Base):
+    """A form that was sent and written: its key, what it held and where the answer led."""
+
+    __tablename__ = "sent_forms"
+
+    key: Mapped[str] = mapped_column(String(64), primary_key=True)
+    path: Mapped[str]
+    digest: Mapped[str] = mapped_column(String(64))
+    location: Mapped[str]
+    sent_at: Mapped[datetime]
 
 
 class OtherNutrientRow(Base):

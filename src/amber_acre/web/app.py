@@ -72,5 +72,5 @@ def create_app(settings: Settings) -> FastAPI:
     ):
         app.include_router(router)
     problems.install(app)
-    app.add_middleware(Guard)
+    app.add_middleware(Guard, hosts=settings.hosts())
     return app

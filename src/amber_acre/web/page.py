@@ -2,28 +2,26 @@
 
 from __future__ import annotations
 
-import secrets
-from collections.abc import AsyncIterator, Iterable, Iterator
+from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
 from typing import Annotated, Any, TypeVar
-from urllib.parse import urlsplit
 
 from fastapi import Depends, HTTPException, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse
 from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
 from pydantic import Field
 from sqlalchemy.orm import Session
-from starlette.datastructures import FormData
 
 from amber_acre.core.measure.methods import Method
 from amber_acre.core.products.product import Product
 from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.settings import Settings
-from amber_acre.store.session import reading, writing
+from amber_acre.store.session import reading
 from amber_acre.web.forms.reading import Faults
 from amber_acre.web.references import REFERENCES
+from amber_acre.web.sending import Posted, Writing, leads_to, new_key
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
 
 _WEB = Path(__file__).parent
@@ -67,8 +65,23 @@ _environment.globals.update(
     method_choices=_method_choices,
     zip_same=lambda names: [(name, name) for name in names],
     MONTH_NAMES=MONTH_NAMES,
+    new_key=new_key,
     REFERENCES=REFERENCES,
 )
+
+__all__ = [
+    "AsOf",
+    "Key",
+    "Posted",
+    "Reading",
+    "Today",
+    "Writing",
+    "found",
+    "go",
+    "render",
+    "settings_of",
+    "units_of",
+]
 
 PLACES = (
     ("This week", "/"),
@@ -93,40 +106,12 @@ def _reading(request: Request) -> Iterator[Session]:
         yield session
 
 
-def _writing(request: Request) -> Iterator[Session]:
-    with writing(request.app.state.engine) as session:
-        yield session
-        session.commit()  # before the answer: a failed commit must not be answered with success
-
-
-async def _posted(request: Request) -> AsyncIterator[dict[str, str]]:
-    """The form as posted, after its CSRF token and origin were checked; its files are closed after the answer."""
-    async with request.form() as form:
-        yield _checked_form(request, form)
-
-
-def _checked_form(request: Request, form: FormData) -> dict[str, str]:
-    posted = {key: value for key, value in form.items() if isinstance(value, str)}
-    origin = request.headers.get("origin")
-    same_origin = origin in (None, "null") or urlsplit(origin or "").netloc == request.headers.get("host")
-    token = request.scope.get("csrf", "")
-    if not same_origin or not token or not secrets.compare_digest(posted.pop("csrf", ""), token):
-        raise HTTPException(
-            403,
-            "This form was not sent from one of our pages, or it lay open too long. Go back, reload the page and send"
-            " it again.",
-        )
-    return posted
-
-
 # A row's number in an address.
 Key = Annotated[int, Field(ge=1, le=2**53)]
 # A day in an address: any day a season can be computed for.
 AsOf = Annotated[date | None, Query(ge=date(1990, 1, 1), le=date(2090, 1, 1))]
 Today = Annotated[date, Depends(_today)]
 Reading = Annotated[Session, Depends(_reading)]
-Writing = Annotated[Session, Depends(_writing, scope="function")]
-Posted = Annotated[dict[str, str], Depends(_posted)]
 
 
 def render(request: Request, template: str, status: int = 200, units: Units = "metric", **context: Any) -> HTMLResponse:
@@ -157,6 +142,7 @@ def units_of(text: str) -> Units:
 
 def go(url: str) -> RedirectResponse:
     """After a form: look at the result."""
+    leads_to(url)
     return RedirectResponse(url, status_code=303)
 
 
