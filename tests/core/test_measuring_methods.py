@@ -16,11 +16,11 @@ from shapely import Polygon as Shape
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.measure.entry import Reading, read_outline, read_rows, split_rows
-from amber_acre.core.measure.error import area_error_m2
+from amber_acre.core.measure.error import _changes, area_error_m2
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.offsets import Offsets, RadialOffsets, UnequalOffsets
 from amber_acre.core.measure.planting import basal_area, containers, hedge_ground, root_zone, trunk_diameter
-from amber_acre.core.measure.polygon import LonLatPolygon, Polygon, geodesic_area_m2, to_local, to_lon_lat
+from amber_acre.core.measure.polygon import LonLatPolygon, Polygon, geodesic_area_m2, middle, to_local, to_lon_lat
 from amber_acre.core.measure.shapes import Ellipse, KnownRange, Rectangle
 from amber_acre.core.measure.size import CutOut, Taken, net_size
 from amber_acre.core.measure.traverse import Traverse, azimuths_from_turns
@@ -208,14 +208,56 @@ def test_the_error_follows_from_the_readings() -> None:
     """By hand: a rectangle's error is √((b·σa)² + (a·σb)²)."""
     sigma = [TAPE.fixed_m + TAPE.share * side for side in (20, 10)]
     by_hand = math.hypot(10 * sigma[0], 20 * sigma[1])
-    assert area_error_m2(Rectangle(Metres(20), Metres(10)), TAPE, Working("")) == pytest.approx(by_hand, rel=1e-6)
+    assert area_error_m2([Rectangle(Metres(20), Metres(10))], TAPE, Working("")) == pytest.approx(by_hand, rel=1e-6)
     square = Polygon(((0, 0), (10, 0), (10, 10), (0, 10)))
-    gps = area_error_m2(square, INSTRUMENT_BY_KEY["gps"], Working(""))
+    gps = area_error_m2([square], INSTRUMENT_BY_KEY["gps"], Working(""))
     assert gps == pytest.approx(3.0 * math.sqrt(8 * 5**2))
     shape = read_outline("ellipse", ("30 m", "12 m")).shape
     assert isinstance(shape, Ellipse)
-    errors = [area_error_m2(shape, INSTRUMENT_BY_KEY[k], Working("")) for k in ("tape", "wheel", "paces")]
+    errors = [area_error_m2([shape], INSTRUMENT_BY_KEY[k], Working("")) for k in ("tape", "wheel", "paces")]
     assert all(a < b for a, b in pairwise(errors))
+
+
+def test_parts_and_cut_outs_err_as_well() -> None:
+    """By hand: the errors of a lawn, its wing and its pond add up as squares."""
+    lawn, wing, pond = (Rectangle(Metres(a), Metres(b)) for a, b in ((20, 10), (6, 4), (3, 2)))
+    size = net_size(lawn, (CutOut("Pond", pond),), parts=(CutOut("Wing", wing),), instrument="tape")
+    each = [area_error_m2([shape], TAPE, Working("")) for shape in (lawn, wing, pond)]
+    assert size.error_m2 == pytest.approx(math.sqrt(sum(error**2 for error in each)))
+    sloping = net_size(lawn, instrument="tape", slope=0.75)
+    assert sloping.error_m2 == pytest.approx(1.25 * each[0])
+
+
+def test_a_walk_that_closes_badly_errs_by_as_much() -> None:
+    square = Traverse((0.0, 90.0, 180.0, 270.0), (20.0, 20.0, 20.0, 20.0))
+    skewed = Traverse((0.0, 90.0, 180.0, 270.0), (20.0, 20.0, 21.6, 20.0))
+    good, bad = (area_error_m2([walk], TAPE, Working("")) for walk in (square, skewed))
+    expected = math.sqrt(
+        sum((0.05 + 0.002 * one) ** 2 + (one * math.radians(TAPE.angle_deg)) ** 2 for one in skewed.lengths_m)
+    )
+    assert bad > good
+    plain = math.sqrt(sum(change**2 for change in _changes(skewed, TAPE)))
+    assert bad == pytest.approx(plain * max(1.0, skewed.closing_error_m / expected))
+
+
+def test_a_walk_that_crosses_itself_and_a_hole_outside_are_refused() -> None:
+    with pytest.raises(DoesNotFit, match="crosses itself"):
+        Traverse((45.0, 180.0, 315.0, 180.0), (20.0, 20.0, 20.0, 8.284))
+    square, outside = ((0, 0), (10, 0), (10, 10), (0, 10)), ((12, 2), (14, 2), (14, 4), (12, 4))
+    with pytest.raises(DoesNotFit, match=r"hole 1: 4\.0 of its 4\.0 m² lie outside"):
+        Polygon(square, (outside,))
+    inside = ((2, 2), (4, 2), (4, 4), (2, 4))
+    with pytest.raises(DoesNotFit, match="cut out already"):
+        Polygon(square, (inside, ((3, 3), (5, 3), (5, 5), (3, 5))))
+    assert Polygon(square, (inside,)).area_m2(Working(""), "") == pytest.approx(96)
+
+
+def test_the_middle_is_found_across_the_meridian_of_180_degrees() -> None:
+    """A plot on both sides of it is as large as the same plot elsewhere [wgs84-geodesic]."""
+    here = ((179.9995, -17.0), (-179.9995, -17.0), (-179.9995, -16.999), (179.9995, -16.999))
+    assert middle(here)[0] in (pytest.approx(180.0), pytest.approx(-180.0))
+    local = Polygon(to_local(here, middle(here)))
+    assert local.area_m2(Working(""), "") == pytest.approx(geodesic_area_m2(here), rel=1e-5)
 
 
 def test_parts_are_added_and_what_others_take_is_subtracted() -> None:
@@ -407,4 +449,4 @@ def test_a_base_line_errs_as_a_whole() -> None:
     along = (0.05 + 0.002 * 27) / 9 * sum((offsets[0], *offsets[1:-1]))
     each = 3 * (0.05 + 0.002 * 16)
     by_hand = math.sqrt(along**2 + 8 * each**2 + 2 * (each / 2) ** 2)
-    assert area_error_m2(Offsets(3, offsets), TAPE, Working("")) == pytest.approx(by_hand, rel=1e-6)
+    assert area_error_m2([Offsets(3, offsets)], TAPE, Working("")) == pytest.approx(by_hand, rel=1e-6)

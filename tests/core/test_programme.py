@@ -12,6 +12,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.product import Label, Product
 from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, RuleSet, standing
 from amber_acre.core.programme.choosing import targets
@@ -155,10 +156,18 @@ def test_a_blackout_moves_or_drops_a_round_and_says_so() -> None:
     made = plan(lawn(rules=shut))
     assert made.rounds[0].on >= date(2026, 4, 29)
     assert "moved" in made.rounds[0].reason
-    whole = replace(BYLAW, blackouts=(Blackout("no feeding", MonthDay(1, 1), MonthDay(12, 31)),))
-    none = plan(lawn(rules=whole))
+    most = replace(BYLAW, blackouts=(Blackout("no feeding", MonthDay(1, 2), MonthDay(12, 31)),))
+    none = plan(lawn(rules=most))
     assert not none.rounds
     assert all("blackout" in o for o in none.obstacles)
+    for blackouts in (
+        (Blackout("no feeding", MonthDay(1, 1), MonthDay(12, 31)),),
+        (Blackout("one half", MonthDay(3, 1), MonthDay(9, 1)), Blackout("the other", MonthDay(9, 2), MonthDay(2, 29))),
+    ):
+        with pytest.raises(DoesNotFit, match="leave no day of the year"):
+            replace(BYLAW, blackouts=blackouts)
+    with pytest.raises(DoesNotFit, match="more quick nitrogen"):
+        replace(BYLAW, quick_cap_g_m2=GramsPerSquareMetre(5.0), total_cap_g_m2=GramsPerSquareMetre(4.9))
 
 
 @pytest.mark.parametrize(

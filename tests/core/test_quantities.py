@@ -38,6 +38,8 @@ PINT_NAMES = {
     "mL": "milliliter",
     "US gal": "gallon",
     "fl oz": "fluid_ounce",
+    "imp gal": "imperial_gallon",
+    "imp fl oz": "imperial_fluid_ounce",
 }
 TABLES = [(q.LENGTH_M, "meter"), (q.AREA_M2, "meter**2"), (q.MASS_KG, "kilogram"), (q.VOLUME_L, "liter")]
 

@@ -8,7 +8,7 @@ import math
 import pytest
 from shapely import Polygon as Shape
 
-from amber_acre.core.errors import AmberError, Doubtful, OutOfRange
+from amber_acre.core.errors import AmberError, DoesNotFit, Doubtful, OutOfRange
 from amber_acre.core.measure.polygon import geodesic_area_m2
 from amber_acre.exchange.areas_csv import AreaLine, write_areas
 from amber_acre.exchange.geojson import Outgoing, read_geojson, write_geojson
@@ -42,12 +42,48 @@ def test_the_size_on_the_globe_is_the_geodesic_size() -> None:
 
 
 def test_fifty_thousand_points_are_made_fewer_and_it_says_so() -> None:
-    circle = [[30 * math.cos(a), 30 * math.sin(a)] for a in (2 * math.pi * n / 50_000 for n in range(50_000))]
+    circle = [[30 * math.cos(a), 30 * math.sin(a)] for a in (2 * math.pi * n / 49_000 for n in range(49_000))]
     text = json.dumps({"type": "Polygon", "coordinates": [[*circle, circle[0]]]})
     (read,), _ = read_geojson(text, True)
     assert len(read.ring) <= 400
-    assert "50,000 corners were made" in read.said
+    assert "49,000 corners were made" in read.said
     assert Shape(read.ring).area == pytest.approx(math.pi * 900, rel=2e-3)
+
+
+def test_a_comb_is_bounded_before_any_geometry_looks_at_it() -> None:
+    def comb(teeth: int) -> str:
+        ring = [[0.0, 0.0]]
+        for n in range(teeth):
+            ring += [[n * 0.1, 10.0], [n * 0.1 + 0.05, 0.1]]
+        return json.dumps({"type": "Polygon", "coordinates": [[*ring, [teeth * 0.1, 0.0], [0.0, 0.0]]]})
+
+    with pytest.raises(OutOfRange, match="50,000 is the most"):
+        read_geojson(comb(50_000), True)
+    with pytest.raises(DoesNotFit, match=r"corners are left after simplifying"):
+        read_geojson(comb(10_000), True)
+    (read,), _ = read_geojson(comb(190), True)
+    assert len(read.ring) <= 400
+
+
+def test_one_walk_in_two_segments_is_one_outline_and_two_closed_ones_are_two() -> None:
+    """GPX 1.1: a receiver begins a new segment where it lost the satellites or was switched off."""
+    corners = [(8.0, 47.0), (8.0006, 47.0), (8.0006, 47.0004), (8.0, 47.0004)]
+
+    def gpx(*segments: list[tuple[float, float]]) -> str:
+        inside = "".join(
+            "<trkseg>" + "".join(f'<trkpt lat="{y}" lon="{x}"/>' for x, y in points) + "</trkseg>"
+            for points in segments
+        )
+        return (
+            f'<gpx version="1.1" xmlns="http://www.topografix.com/GPX/1/1"><trk><name>lawn</name>{inside}</trk></gpx>'
+        )
+
+    whole, _ = read_gpx(gpx(corners))
+    broken, _ = read_gpx(gpx(corners[:2], corners[2:]))
+    assert len(broken) == 1
+    assert Shape(broken[0].ring).area == pytest.approx(Shape(whole[0].ring).area)
+    away = [(x + 0.001, y) for x, y in corners]
+    assert len(read_gpx(gpx([*corners, corners[0]], [*away, away[0]]))[0]) == 2
 
 
 @pytest.mark.parametrize(

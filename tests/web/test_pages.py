@@ -48,7 +48,6 @@ PAGES = (
     "/areas/1/soil/tests/new",
     "/areas/1/log",
     "/areas/1/log?round=2",
-    "/areas/1/log?round=99",
     "/entries/1/correct",
     "/shelf",
     "/shelf/1",

@@ -161,6 +161,10 @@ def test_corners_snap_when_asked(demo: Browser) -> None:
     number = demo.post("/properties/1/areas/new/bed", form).headers["location"].split("area=")[1]
     demo.post(f"/areas/{number}/place", {"x": "44.2 m", "y": "47", "turn": "0", "snap": "on"})
     page = demo.get(f"/properties/1/site?area={number}").text
+    assert kept(page, "x", "44.20 m")  # typed: it stays where it was put
+    hand = {"x": "44.2 m", "y": "47", "turn": "0", "snap": "on", "by_hand": "on"}
+    demo.post(f"/areas/{number}/place", hand)
+    page = demo.get(f"/properties/1/site?area={number}").text
     assert kept(page, "x", "44.00 m")  # the orchard lawn ends at 42 m
 
 

@@ -28,6 +28,7 @@ POUND_KG = 0.45359237  # avoirdupois pound [nist-hb44]
 OUNCE_KG = POUND_KG / 16  # [nist-hb44]
 US_GALLON_L = 3.785411784  # 231 cubic inches [nist-hb44]
 US_FLUID_OUNCE_L = US_GALLON_L / 128  # [nist-hb44]
+IMPERIAL_GALLON_L = 4.54609  # exact by the Weights and Measures Act 1985 [imperial-units]
 ACRE_M2 = 43560 * FOOT_M**2  # international acre [nist-hb44]
 SHORT_TON_KG = 2000 * POUND_KG  # [nist-hb44]
 THOUSAND_SQUARE_FEET_M2 = 1000 * FOOT_M**2
@@ -77,6 +78,8 @@ VOLUME_L: dict[str, float] = {
     "ft³": (FOOT_M * 10) ** 3,
     "yd³": (YARD_M * 10) ** 3,
     "US gal": US_GALLON_L,
+    "imp gal": IMPERIAL_GALLON_L,
+    "imp fl oz": IMPERIAL_GALLON_L / 160,
     "fl oz": US_FLUID_OUNCE_L,
 }
 

@@ -11,9 +11,10 @@ from typing import Any
 from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.measure.polygon import middle, to_lon_lat
 from amber_acre.core.measure.shapes import Point
-from amber_acre.exchange.outline import Incoming, in_metres, require_on_globe, tidy
+from amber_acre.exchange.outline import Incoming, in_metres, require_few, require_on_globe, tidy
 
 BYTES_AT_MOST = 20 * 1024 * 1024
+OUTLINES_AT_MOST = 200
 FRAME = "local-metres"
 
 
@@ -73,7 +74,12 @@ def read_geojson(
         raise NotUnderstood("This is not GeoJSON: a FeatureCollection is expected.", field="file")
     metres = metres or whole.get("frame") == FRAME
     read: list[Incoming] = []
-    for n, feature in enumerate(_features(whole), start=1):
+    features = _features(whole)
+    if len(features) > OUTLINES_AT_MOST:
+        raise OutOfRange(
+            f"{len(features):,} outlines are more than one property has; {OUTLINES_AT_MOST} is the most.", field="file"
+        )
+    for n, feature in enumerate(features, start=1):
         name, details, rings = _polygon(feature, n)
         if not metres:
             if not confirmed:
@@ -120,8 +126,9 @@ def _polygon(feature: dict[str, Any], n: int) -> tuple[str, dict[str, Any], list
         coordinates = coordinates[0]
     try:
         rings = [[(float(p[0]), float(p[1])) for p in ring] for ring in coordinates or ()]
-    except (TypeError, ValueError, IndexError, KeyError) as refusal:
+    except (TypeError, ValueError, IndexError, KeyError, OverflowError) as refusal:
         raise NotUnderstood(f"“{name}”: its coordinates cannot be read as numbers.", field="file") from refusal
+    require_few(rings, name)
     if not rings or not all(rings) or not all(math.isfinite(v) for ring in rings for point in ring for v in point):
         raise NotUnderstood(f"“{name}” has no corners that can be used.", field="file")
     return name, properties, rings

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 from typing import Any
@@ -10,9 +11,11 @@ from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, OutOfRang
 from amber_acre.core.measure.polygon import require_simple, to_local
 from amber_acre.core.measure.shapes import Point
 
-POINTS_AT_MOST = 200_000
+POINTS_AT_MOST = 50_000  # of a whole file: a walk with a point a second takes fourteen hours
+POINTS_COMPARED = 2_000  # geometry that compares corners with each other sees no more
 POINTS_KEPT = 400
 FINEST_M = 0.02
+COARSEST_M = 5.0
 
 
 @dataclass(frozen=True)
@@ -52,37 +55,77 @@ def tidy(ring: Sequence[Point], name: str) -> tuple[tuple[Point, ...], str]:
 
     Refuses too few corners (MissingInput), too many (OutOfRange) and rings that cross themselves (DoesNotFit).
     """
-    if len(ring) > POINTS_AT_MOST:
-        raise OutOfRange(
-            f"“{name}” has {len(ring):,} points; {POINTS_AT_MOST:,} is the most.", field="file", value=len(ring)
-        )
+    require_few([ring], name)
     kept = [p for n, p in enumerate(ring) if n == 0 or p != ring[n - 1]]
     if len(kept) > 1 and kept[0] == kept[-1]:
         kept.pop()
     said = ""
-    if len(kept) > POINTS_KEPT:
-        kept, said = _simplified(kept, name)
     try:
+        if len(kept) > POINTS_KEPT:
+            kept, said = _simplified(kept, name)
         require_simple(kept)
     except (DoesNotFit, MissingInput) as refusal:
         raise type(refusal)(f"“{name}”: {refusal.sentence}", field="file") from refusal
     return tuple(kept), said
 
 
+def require_few(rings: Sequence[Sequence[Point]], name: str) -> None:
+    """Refuses more points than a file of outlines can have (OutOfRange), before any geometry looks at them."""
+    count = sum(len(ring) for ring in rings)
+    if count > POINTS_AT_MOST:
+        raise OutOfRange(
+            f"“{name}” has {count:,} points; {POINTS_AT_MOST:,} is the most. Cut the file down, or let the receiver"
+            " record fewer.",
+            field="file",
+            value=count,
+        )
+
+
 def _simplified(ring: list[Point], name: str) -> tuple[list[Point], str]:
+    """At most 400 corners: first points near the one before are left out, which takes a time in proportion to their
+    number; then corners that hardly bend the outline."""
     from shapely import Polygon
 
-    shape, within = Polygon(ring), FINEST_M
-    if not shape.is_valid:
-        require_simple(ring)
+    kept, within = ring, FINEST_M
+    while len(kept) > POINTS_COMPARED:
+        if within > COARSEST_M:
+            raise _winds(len(kept))
+        kept, within = _thinned(ring, within), within * 1.6
+    require_simple(kept)
+    shape, within = Polygon(kept), FINEST_M
     thinner = shape
-    while len(thinner.exterior.coords) - 1 > POINTS_KEPT and within < 5:
+    while len(thinner.exterior.coords) - 1 > POINTS_KEPT and within < COARSEST_M:
         simpler = shape.simplify(within)
         thinner = simpler if isinstance(simpler, Polygon) else thinner
         within *= 1.6
     corners = [(float(x), float(y)) for x, y in thinner.exterior.coords[:-1]]
-    change = thinner.area - shape.area
+    if len(corners) > POINTS_KEPT:
+        raise _winds(len(corners))
+    change = thinner.area - _area_m2(ring)
     return corners, f"“{name}”: {len(ring):,} corners were made {len(corners)}; the area changed by {change:+.2f} m²."
+
+
+def _winds(corners: int) -> DoesNotFit:
+    return DoesNotFit(
+        f"its edge winds so much that {corners:,} corners are left after simplifying; {POINTS_KEPT} is the most. Draw"
+        " it simpler, or divide it.",
+        field="file",
+        value=corners,
+    )
+
+
+def _thinned(ring: Sequence[Point], within_m: float) -> list[Point]:
+    """Without the points that lie within so many metres of the last one kept."""
+    kept = [ring[0]]
+    for point in ring[1:]:
+        if math.dist(point, kept[-1]) >= within_m:
+            kept.append(point)
+    return kept
+
+
+def _area_m2(ring: Sequence[Point]) -> float:
+    pairs = zip(ring, [*ring[1:], ring[0]], strict=True)
+    return abs(math.fsum(x1 * y2 - x2 * y1 for (x1, y1), (x2, y2) in pairs)) / 2
 
 
 def in_metres(ring: Sequence[Point], origin: Point | None) -> tuple[Point, ...]:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import datetime
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session, selectinload
 
 from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
@@ -30,6 +30,17 @@ def properties(session: Session) -> Sequence[PropertyRow]:
 def property_of(session: Session, property_id: int) -> PropertyRow | None:
     row = session.get(PropertyRow, property_id)
     return row if row is not None and row.deleted_at is None else None
+
+
+def property_named(session: Session, client: str, name: str) -> PropertyRow | None:
+    """The property in use of that client and name, however they are written."""
+    query = (
+        select(PropertyRow)
+        .join(ClientRow)
+        .where(PropertyRow.deleted_at.is_(None), func.lower(PropertyRow.name) == name.lower())
+        .where(func.lower(ClientRow.name) == client.lower())
+    )
+    return session.scalars(query).first()
 
 
 def client_named(session: Session, name: str, contact: str = "") -> ClientRow:
@@ -61,6 +72,7 @@ def save_property(
     row.client_id, row.name = client_id, name
     row.climate_id, row.rule_set_id = climate_id, rule_set_id
     row.units, row.plot_m2, row.plot_typed = units, plot_m2, plot_typed
+    row.version = (row.version or 0) + 1
     session.add(row)
     session.flush()
     session.expire(row)

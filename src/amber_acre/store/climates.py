@@ -45,6 +45,7 @@ def save_climate(session: Session, climate: Climate, depot: bool, climate_id: in
     row = (session.get(ClimateRow, climate_id) if climate_id else None) or ClimateRow()
     row.name, row.depot, row.latitude_deg = climate.name, depot, climate.latitude_deg
     row.elevation_m, row.region = climate.elevation_m, climate.region
+    row.version = (row.version or 0) + 1
     row.last_frost_month, row.last_frost_day = climate.last_frost or (None, None)
     row.first_frost_month, row.first_frost_day = climate.first_frost or (None, None)
     values = zip(climate.mean_c, climate.min_c, climate.max_c, climate.rain_mm, strict=True)

@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.programme.brief import Entry
 from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.store.product_versions import as_logged
 from amber_acre.store.shelf import product_of
 from amber_acre.store.tables import EntryRow
 
@@ -21,7 +22,7 @@ def entry_of(row: EntryRow, round_number: int | None) -> Entry:
         row.id,
         round_number,
         row.applied_on,
-        product_of(row.product),
+        as_logged(row.product, product_of(row.product), row.recorded_at),
         Kilograms(row.amount_kg),
         SquareMetres(row.covered_m2),
         row.corrects_id,

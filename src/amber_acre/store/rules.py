@@ -43,6 +43,7 @@ def save_rule_set(session: Session, rules: RuleSet, note: str = "", rule_set_id:
     """Writes a rule set; with ``rule_set_id`` in place of the one there."""
     row = (session.get(RuleSetRow, rule_set_id) if rule_set_id else None) or RuleSetRow()
     row.name, row.note = rules.name, note
+    row.version = (row.version or 0) + 1
     row.phosphorus_only_on_test = rules.phosphorus_only_on_test
     row.yearly_cap_g_m2, row.slow_share_min = rules.yearly_cap_g_m2, rules.slow_share_min
     row.quick_cap_g_m2, row.total_cap_g_m2 = rules.quick_cap_g_m2, rules.total_cap_g_m2

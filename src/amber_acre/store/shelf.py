@@ -74,6 +74,12 @@ def shelf(session: Session) -> list[Product]:
     return [product_of(row) for row in product_rows(session)]
 
 
+def product_named(session: Session, name: str) -> ProductRow | None:
+    """The product in use of that name, however it is written."""
+    query = select(ProductRow).where(ProductRow.deleted_at.is_(None), func.lower(ProductRow.name) == name.lower())
+    return session.scalars(query).first()
+
+
 def product_row(session: Session, product_id: int) -> ProductRow | None:
     row = session.get(ProductRow, product_id)
     return row if row is not None and row.deleted_at is None else None
@@ -93,6 +99,7 @@ def save_product(
     """Writes a product with its packs; with ``product_id`` in place of the one there."""
     row = (session.get(ProductRow, product_id) if product_id else None) or ProductRow()
     row.name, row.family, row.liquid = product.name, product.family, product.liquid
+    row.version = (row.version or 0) + 1
     row.density_kg_l, row.longevity_days = product.density_kg_l, product.longevity_days
     row.total_nitrogen, row.p2o5, row.k2o = product.total_nitrogen, product.p2o5, product.k2o
     for form in NITROGEN_FORMS:

@@ -15,7 +15,7 @@ from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of, size_
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.shapes import KnownRange, Plan, Rectangle, arc
-from amber_acre.core.measure.site import Place, Placed, box, on_plan, placed_ring, shared_with_trees, taken_from
+from amber_acre.core.measure.site import Place, Placed, inside_ring, joined_ring, on_plan, shared_with_trees, taken_from
 from amber_acre.core.quantities import Metres
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
@@ -56,23 +56,15 @@ def plan_of(row: AreaRow) -> Plan | None:
 
 
 def _inside(shape: TypedShape, frame: tuple[tuple[float, float], ...], row: AreaRow) -> tuple[tuple[float, float], ...]:
-    """A cut-out or part where it lies: x and y run from the west and south edge of the outline's box to its middle."""
     read = read_outline(shape.kind, shape.texts, reading_of(row), shape.rows).shape
     ring = () if isinstance(read, KnownRange) else read.plan().ring
-    west, south, _, _ = box(frame)
-    return placed_ring(ring, ring, Place(west + (shape.x_m or 0.0), south + (shape.y_m or 0.0), shape.turn_deg))
+    return inside_ring(ring, frame, shape.x_m or 0.0, shape.y_m or 0.0, shape.turn_deg)
 
 
 def _with_parts(ring: tuple[tuple[float, float], ...], row: AreaRow) -> tuple[tuple[float, float], ...]:
     """The outline joined with its placed parts, where they touch."""
     parts = [_inside(typed_shape(part), ring, row) for part in row.shapes_as("part") if part.x_m is not None]
-    if not parts:
-        return ring
-    from shapely import Polygon
-    from shapely.ops import unary_union
-
-    joined = unary_union([Polygon(ring), *(Polygon(part) for part in parts)])
-    return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if isinstance(joined, Polygon) else ring
+    return joined_ring(ring, parts)
 
 
 def plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
@@ -176,6 +168,7 @@ def save_context(
     """Writes a building, paving, water or the boundary."""
     row = (session.get(ContextRow, context_id) if context_id else None) or ContextRow(property_id=property_id)
     row.kind, row.name, row.method, row.rows = kind, name, shape.kind, shape.rows
+    row.version = (row.version or 0) + 1
     row.side_1, row.side_2, row.side_3 = (shape.side(n) for n in (1, 2, 3))
     if shape.x_m is not None:
         row.x_m, row.y_m, row.turn_deg = shape.x_m, shape.y_m, shape.turn_deg

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from dataclasses import fields, replace
 from typing import Any
 
@@ -11,19 +11,25 @@ from amber_acre.core.errors import AmberError
 from amber_acre.core.measure.offsets import Offsets
 from amber_acre.core.measure.outline import Measurable
 from amber_acre.core.measure.polygon import LonLatPolygon, Polygon
+from amber_acre.core.measure.traverse import Traverse
 from amber_acre.core.tables.instruments import Instrument
 from amber_acre.core.working import Figure, Working
 
 
-def area_error_m2(shape: Measurable, instrument: Instrument, working: Working) -> float:
-    """One standard deviation of the area in m²: every reading moved by its error, the changes added as squares.
+def area_error_m2(shapes: Sequence[Measurable], instrument: Instrument, working: Working) -> float:
+    """One standard deviation in m² of an area made of ``shapes``: its outline, added parts and cut-outs.
 
-    Corners of a polygon move by the fixed error in both directions. Source: [error-propagation].
+    Every reading is moved by its error and the changes are added as squares. Corners of a polygon move by the fixed
+    error in both directions. A walk that closes worse than its instrument explains was read worse: its errors are
+    taken as many times larger. Source: [error-propagation].
     """
-    changes = list(_changes(shape, instrument))
+    changes = []
+    for shape in shapes:
+        worse = _worse_than_read(shape, instrument, working) if isinstance(shape, Traverse) else 1.0
+        changes += [worse * change for change in _changes(shape, instrument)]
     squares = math.fsum(change * change for change in changes)
     return working.step(
-        f"The outline may be off by, with {instrument.name.lower()}",
+        f"The area may be off by, with {instrument.name.lower()}",
         "sqrt(squares_m4)",
         [
             Figure(
@@ -37,6 +43,30 @@ def area_error_m2(shape: Measurable, instrument: Instrument, working: Working) -
             f"A reading may be off by {instrument.fixed_m:g} m and {instrument.share:.1%} of its length. "
             "One standard deviation: two areas of three lie within it."
         ),
+    )
+
+
+def _worse_than_read(walk: Traverse, instrument: Instrument, working: Working) -> float:
+    """How many times worse a walk closes than the errors of its readings explain; at least 1."""
+    expected = math.sqrt(
+        math.fsum(
+            (instrument.fixed_m + instrument.share * length) ** 2 + (length * math.radians(instrument.angle_deg)) ** 2
+            for length in walk.lengths_m
+        )
+    )
+    if walk.closing_error_m <= expected:
+        return 1.0
+    return working.step(
+        "The walk closes worse than its readings explain, by",
+        "closing_m / expected_m",
+        [
+            Figure("closing_m", walk.closing_error_m, "m", "closing error"),
+            Figure("expected_m", expected, "m", "closing error to expect of these courses"),
+        ],
+        walk.closing_error_m / expected,
+        "",
+        "error-propagation",
+        note="Its readings were as many times worse than the instrument's usual error.",
     )
 
 

@@ -12,6 +12,7 @@ from amber_acre.core.working import Figure, Limit, Working
 # Root radius: 1 to 1.5 ft for each inch of trunk, that is 12 to 18 trunk diameters [root-zone, bs5837].
 ROOT_RADIUS_LOW = 12.0
 ROOT_RADIUS_HIGH = 18.0
+ROOT_RADIUS_AT_MOST_M = 15.0  # with 12 diameters, after the British standard [bs5837]
 TRUNK_AT_MOST_M = 5.0
 
 
@@ -109,8 +110,9 @@ def root_zone(
 ) -> Measured:
     """Root zone of a tree in m²: a circle by trunk or dripline, less the hard surface on it [root-zone].
 
-    ``crown_m`` is the crown's spread across. Refuses a dripline without a crown (MissingInput), a factor outside
-    12–18 (OutOfRange) and hard surface that leaves nothing (DoesNotFit). ``other`` is the trunk in metres.
+    ``crown_m`` is the crown's spread across. Twelve diameters reach at most 15 m [bs5837]. Refuses a dripline without a
+    crown (MissingInput), a factor outside 12–18 (OutOfRange) and hard surface that leaves nothing (DoesNotFit).
+    ``other`` is the trunk in metres.
     """
     working = Working("Root zone")
     trunk = trunk_diameter(stems_m, working, circumference)
@@ -121,20 +123,7 @@ def root_zone(
         figures = [Figure("crown_m", crown_m, "m", "spread of the crown")]
         radius = working.step("Radius of the dripline", "crown_m / 2", figures, crown_m / 2, "m", "plane-geometry")
     else:
-        if not ROOT_RADIUS_LOW <= radius_per_diameter <= ROOT_RADIUS_HIGH:
-            raise OutOfRange("The root radius is 12 to 18 trunk diameters.", field="factor", value=radius_per_diameter)
-        radius = working.step(
-            "Radius by the trunk",
-            "factor * trunk_m",
-            [
-                Figure("factor", radius_per_diameter, "", "radius for each trunk diameter"),
-                Figure("trunk_m", trunk, "m", "trunk at breast height"),
-            ],
-            radius_per_diameter * trunk,
-            "m",
-            "root-zone",
-            (Limit("1 to 1.5 ft an inch of trunk", ROOT_RADIUS_LOW * trunk, ROOT_RADIUS_HIGH * trunk, "root-zone"),),
-        )
+        radius = _radius_by_trunk(trunk, radius_per_diameter, working)
     circle = math.pi * radius**2
     working.step(
         "Circle", "pi * radius_m ** 2", [Figure("radius_m", radius, "m", "radius")], circle, "m²", "plane-geometry"
@@ -156,6 +145,27 @@ def root_zone(
         ]
         working.step("Less hard surface", "circle_m2 - hard_m2", figures, net, "m²", "root-zone")
     return Measured(SquareMetres(net), working, trunk)
+
+
+def _radius_by_trunk(trunk: float, radius_per_diameter: float, working: Working) -> float:
+    """Root radius in metres: so many trunk diameters, 12 to 18; after the British standard 15 m at most."""
+    if not ROOT_RADIUS_LOW <= radius_per_diameter <= ROOT_RADIUS_HIGH:
+        raise OutOfRange("The root radius is 12 to 18 trunk diameters.", field="factor", value=radius_per_diameter)
+    radius = radius_per_diameter * trunk
+    capped = radius_per_diameter == ROOT_RADIUS_LOW and radius > ROOT_RADIUS_AT_MOST_M
+    return working.step(
+        "Radius by the trunk",
+        "min(factor * trunk_m, at_most_m)" if capped else "factor * trunk_m",
+        [
+            Figure("factor", radius_per_diameter, "", "radius for each trunk diameter"),
+            Figure("trunk_m", trunk, "m", "trunk at breast height"),
+            *([Figure("at_most_m", ROOT_RADIUS_AT_MOST_M, "m", "most of the standard")] if capped else []),
+        ],
+        min(radius, ROOT_RADIUS_AT_MOST_M) if capped else radius,
+        "m",
+        "bs5837" if capped else "root-zone",
+        (Limit("1 to 1.5 ft an inch of trunk", ROOT_RADIUS_LOW * trunk, ROOT_RADIUS_HIGH * trunk, "root-zone"),),
+    )
 
 
 def containers(

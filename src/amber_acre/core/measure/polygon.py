@@ -5,11 +5,15 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import TYPE_CHECKING
 
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.working import Figure, Working
+
+if TYPE_CHECKING:
+    from shapely.geometry.base import BaseGeometry
 
 SPELLED_OUT = 12  # corners up to which a working writes every product
 
@@ -28,6 +32,7 @@ class Polygon:
     def __post_init__(self) -> None:
         for ring in (self.ring, *self.holes):
             require_simple(ring)
+        require_inside(self.ring, [(f"hole {n}", hole) for n, hole in enumerate(self.holes, start=1)])
 
     def area_m2(self, working: Working, title: str) -> SquareMetres:
         """The shoelace sum over the corners, less the holes, in m² [plane-geometry]."""
@@ -89,8 +94,10 @@ def geodesic_area_m2(ring: Sequence[Point]) -> float:
 
 
 def middle(ring: Sequence[Point]) -> Point:
-    """The mean corner."""
-    return (sum(p[0] for p in ring) / len(ring), sum(p[1] for p in ring) / len(ring))
+    """The mean corner of (longitude, latitude); across the 180° meridian too, where longitudes change their sign."""
+    first = ring[0][0]
+    east = first + sum((p[0] - first + 180) % 360 - 180 for p in ring) / len(ring)
+    return ((east + 180) % 360 - 180, sum(p[1] for p in ring) / len(ring))
 
 
 def to_local(ring: Sequence[Point], origin: Point) -> tuple[Point, ...]:
@@ -126,6 +133,36 @@ def ring_area_m2(ring: Sequence[Point], working: Working, title: str) -> SquareM
         terms = [f"x_{n} * y_{n % count + 1} - x_{n % count + 1} * y_{n}" for n in range(1, count + 1)]
         formula = f"sqrt(({' + '.join(terms)}) ** 2) / 2"
     return SquareMetres(working.step(title, formula, figures, abs(total) / 2, "m²", "plane-geometry"))
+
+
+def require_inside(ring: Sequence[Point], holes: Sequence[tuple[str, Sequence[Point]]], field: str = "rows") -> None:
+    """Refuses (DoesNotFit) what is to be cut out of a ring and lies outside it, or on another cut-out.
+
+    A strip along the edge of up to a hundredth of the hole, or 0.1 m², is taken for the error of measuring.
+    """
+    from shapely import Polygon as Shape
+
+    whole: BaseGeometry = Shape(ring)
+    taken: BaseGeometry = Shape()
+    for name, hole in holes:
+        shape = Shape(hole)
+        slack = max(0.1, shape.area / 100)
+        outside = shape.difference(whole).area
+        if outside > slack:
+            raise DoesNotFit(
+                f"{name}: {outside:,.1f} of its {shape.area:,.1f} m² lie outside the outline, where there is nothing to"
+                " take. Check its size and where it lies.",
+                field=field,
+                value=outside,
+            )
+        twice = shape.intersection(taken).area
+        if twice > slack:
+            raise DoesNotFit(
+                f"{name}: {twice:,.1f} m² of it are cut out already by another. Move one of them.",
+                field=field,
+                value=twice,
+            )
+        taken = taken.union(shape)
 
 
 def require_simple(ring: Sequence[Point]) -> None:

@@ -68,6 +68,23 @@ def placed_ring(ring: Sequence[Point], about: Sequence[Point], place: Place) -> 
     )
 
 
+def joined_ring(ring: Sequence[Point], parts: Sequence[Sequence[Point]]) -> tuple[Point, ...]:
+    """The outline joined with parts where they touch; as it is where they do not."""
+    from shapely import Polygon
+    from shapely.ops import unary_union
+
+    joined = unary_union([Polygon(ring), *(Polygon(part) for part in parts)]) if parts else None
+    return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if isinstance(joined, Polygon) else tuple(ring)
+
+
+def inside_ring(
+    own: Sequence[Point], frame: Sequence[Point], x_m: float, y_m: float, turn_deg: float
+) -> tuple[Point, ...]:
+    """A cut-out or part where it lies: x and y run from the west and south edge of the frame's box to its middle."""
+    west, south, _, _ = box(frame)
+    return placed_ring(own, own, Place(west + x_m, south + y_m, turn_deg))
+
+
 def on_plan(plan: Plan, place: Place) -> tuple[tuple[Point, ...], tuple[tuple[Point, ...], ...]]:
     """Ring and holes of a plan at its place."""
     return placed_ring(plan.ring, plan.ring, place), tuple(placed_ring(hole, plan.ring, place) for hole in plan.holes)
@@ -167,19 +184,22 @@ def _shape(placed: Placed) -> BaseGeometry:
 
 
 def snapped(moving: Sequence[Point], others: Iterable[Sequence[Point]], within_m: float = 0.4) -> Point:
-    """How far to shift ``moving`` so that a corner meets a corner or edge of others nearby; (0, 0) where none is."""
+    """How far to shift ``moving`` so that a corner meets a corner or edge of others nearby; (0, 0) where none is.
+
+    Nothing is shifted further than ``within_m``; a corner is preferred to an edge that is somewhat nearer.
+    """
     from shapely import LineString
     from shapely import Point as Spot
     from shapely.ops import nearest_points
 
-    best, shift = within_m, (0.0, 0.0)
+    best, shift = math.inf, (0.0, 0.0)
     for ring in others:
         edge = LineString([*ring, ring[0]])
         for corner in moving:
             corner_to = min(ring, key=lambda p: math.dist(p, corner))
             near = nearest_points(edge, Spot(corner))[0]
             for target, favour in ((corner_to, 0.6), ((near.x, near.y), 1.0)):
-                away = math.dist(corner, target) * favour
-                if away < best:
-                    best, shift = away, (target[0] - corner[0], target[1] - corner[1])
+                away = math.dist(corner, target)
+                if away <= within_m and away * favour < best:
+                    best, shift = away * favour, (target[0] - corner[0], target[1] - corner[1])
     return shift

@@ -106,7 +106,8 @@ def net_size(
             note="Label and caps are held at the low end, where the same bags lie thickest.",
         )
     elif instrument and not isinstance(outline, KnownRange):
-        error = area_error_m2(outline, INSTRUMENT_BY_KEY[instrument], working)
+        shapes = [outline, *(part.shape for part in parts), *(cut.shape for cut in cut_outs)]
+        error = area_error_m2(shapes, INSTRUMENT_BY_KEY[instrument], working) * (1 + slope**2) ** 0.5
     return Size(SquareMetres(size), SquareMetres(nets[0]), SquareMetres(nets[-1]), working, error)
 
 

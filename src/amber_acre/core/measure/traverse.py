@@ -6,7 +6,7 @@ import math
 from dataclasses import dataclass
 
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, OutOfRange
-from amber_acre.core.measure.polygon import ring_area_m2
+from amber_acre.core.measure.polygon import require_simple, ring_area_m2
 from amber_acre.core.measure.shapes import Guide, Plan, Point
 from amber_acre.core.quantities import SquareMetres, in_both
 from amber_acre.core.working import Figure, Working
@@ -20,8 +20,8 @@ POOR_RATIO = 100.0
 class Traverse:
     """Courses walked round an area back to the start: azimuths in degrees clockwise from north, lengths in metres.
 
-    Refuses fewer than three courses (MissingInput), lengths not above zero (OutOfRange) and a closing error
-    of more than a tenth of the way (DoesNotFit).
+    Refuses fewer than three courses (MissingInput), lengths not above zero (OutOfRange), a closing error of more
+    than a tenth of the way and a walk that crosses itself (DoesNotFit).
     """
 
     azimuths_deg: tuple[float, ...]
@@ -40,6 +40,7 @@ class Traverse:
                 value=self.closing_error_m,
                 limits=(0, self.perimeter_m / HOPELESS_RATIO),
             )
+        require_simple(self.corners())
 
     @property
     def perimeter_m(self) -> float:

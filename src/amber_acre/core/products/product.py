@@ -72,6 +72,10 @@ class Label:
             )
 
 
+LONGEVITY_DAYS = (7, 900)  # from quick coatings to the longest for tree planting [common-practice]
+MOISTURE_AT_MOST = 0.5  # of a lime as it is sold [common-practice]
+
+
 @dataclass(frozen=True)
 class SoilAction:
     """What a product does to soil: fractions of mass; ``passing`` maps mesh to the share that passes.
@@ -100,6 +104,14 @@ class SoilAction:
                 " the label.",
                 field="neutralising_value",
                 limits=(0.3, 1.8),
+            )
+        if not 0 <= self.moisture <= MOISTURE_AT_MOST:
+            raise OutOfRange(
+                f"{self.moisture:.0%} of moisture is outside 0–{MOISTURE_AT_MOST:.0%}: that is a slurry, no lime that"
+                " is spread. Copy it from the label.",
+                field="moisture",
+                value=self.moisture,
+                limits=(0, MOISTURE_AT_MOST),
             )
         shares = [self.passing[mesh] for mesh in sorted(self.passing)]
         if any(finer > coarser + 1e-9 for coarser, finer in pairwise(shares)):
@@ -149,7 +161,8 @@ class Product:
                 value=self.density_kg_l,
                 limits=(low, high),
             )
-        total = self.total_nitrogen + self.p2o5 + self.k2o + sum(self.other.values())
+        sulphur = max(0.0, self.soil.elemental_sulphur - self.other.get("S", 0.0))  # on many labels within the S
+        total = self.total_nitrogen + self.p2o5 + self.k2o + sum(self.other.values()) + sulphur + self.soil.aluminium
         if total > 1 + 1e-9:
             raise OutOfRange(
                 f"The analysis adds up to {total:.1%}: over 100 %. Check for a missing dash or point.",
@@ -169,7 +182,16 @@ class Product:
         if self.nitrogen.get("coated", 0) > 0 and not self.longevity_days:
             raise MissingInput(
                 "Coated nitrogen needs the label's longevity in days (at 25 °C).",
-                field="longevity_days",
+                field="longevity",
+            )
+        low_days, high_days = LONGEVITY_DAYS
+        if self.longevity_days is not None and not low_days <= self.longevity_days <= high_days:
+            raise OutOfRange(
+                f"A longevity of {self.longevity_days:,.0f} days is outside {low_days}–{high_days}. Copy it from the"
+                " label, in days.",
+                field="longevity",
+                value=self.longevity_days,
+                limits=LONGEVITY_DAYS,
             )
         if self.family not in FAMILIES:
             raise NotUnderstood("Choose the product's family.", field="family", value=self.family)

@@ -4,10 +4,10 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from typing import Literal, get_args
 
-from amber_acre.core.errors import OutOfRange
+from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.season.climate import Climate
@@ -45,6 +45,22 @@ class RuleSet:
             raise OutOfRange("The slow-release share must be 0 to 100 %.", field="slow_share", limits=(0, 1))
         if not 0 <= self.buffer_m <= 200:
             raise OutOfRange("The unfed strip must be 0 to 200 m wide.", field="buffer", limits=(0, 200))
+        if self.blackouts and all(
+            any(blackout.covers(day) for blackout in self.blackouts)
+            for day in (date(2024, 1, 1) + timedelta(days=n) for n in range(366))
+        ):
+            raise DoesNotFit(
+                "These closed periods leave no day of the year: nothing could ever be fed. Check their first and last"
+                " days.",
+                field="blackouts",
+            )
+        if self.quick_cap_g_m2 > self.total_cap_g_m2 * (1 + 1e-9):
+            raise DoesNotFit(
+                "Of one application more quick nitrogen is allowed than nitrogen in all. Check both and their units.",
+                field="quick_cap",
+                value=self.quick_cap_g_m2,
+                limits=(0, self.total_cap_g_m2),
+            )
         for field in ("yearly_cap", "quick_cap", "total_cap"):
             cap = getattr(self, f"{field}_g_m2")
             if cap is not None and not 0 < cap <= 100:

@@ -2,17 +2,33 @@
 
 from __future__ import annotations
 
+import unicodedata
 from collections.abc import Callable
 from typing import Annotated, Any
 
-from pydantic import BeforeValidator, StringConstraints, ValidationInfo
+from pydantic import AfterValidator, BeforeValidator, StringConstraints, ValidationInfo
 
-from amber_acre.core import typed
+from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.season.climate import MONTH_DAYS, MonthDay
 
-Needed = Annotated[str, StringConstraints(min_length=1, max_length=120)]
-Note = Annotated[str, StringConstraints(max_length=2000)]
+
+def _plain_words(text: str) -> str:
+    """A text of one line without signs nobody sees: they turn words about, or hide a difference between two names."""
+    if any(unicodedata.category(sign) in HIDDEN for sign in text):
+        raise NotUnderstood("This holds signs that cannot be seen (control or direction marks). Type it by hand.")
+    return unicodedata.normalize("NFC", " ".join(text.split()))
+
+
+def _plain_note(text: str) -> str:
+    if any(unicodedata.category(sign) in HIDDEN and sign not in "\n\r\t" for sign in text):
+        raise NotUnderstood("This holds signs that cannot be seen (control or direction marks). Type it by hand.")
+    return text
+
+
+HIDDEN = ("Cc", "Cf", "Co", "Cs", "Cn")
+Needed = Annotated[str, StringConstraints(min_length=1, max_length=120), AfterValidator(_plain_words)]
+Note = Annotated[str, StringConstraints(max_length=2000), AfterValidator(_plain_note)]
 
 
 def _reader(read: Callable[..., Any], optional: bool = False) -> BeforeValidator:
@@ -64,6 +80,9 @@ Rain = Annotated[typed.Typed, _reader(typed.rainfall)]
 Latitude = Annotated[float, _reader(_latitude)]
 OptionalDay = Annotated[MonthDay | None, _reader(_month_day, optional=True)]
 YearDay = Annotated[MonthDay, _reader(_month_day)]
+Span = Annotated[typed.Typed, _reader(typed_label.span_days)]
+OptionalSpan = Annotated[typed.Typed | None, _reader(typed_label.span_days, optional=True)]
+Price = Annotated[typed.Typed, _reader(typed_label.money)]
 Number = Annotated[float, _reader(typed.number)]
 OptionalNumber = Annotated[float | None, _reader(typed.number, optional=True)]
 Percent = Annotated[typed.Typed, _reader(typed.percentage)]

@@ -14,6 +14,9 @@ from amber_acre.core.measure.area_kinds import ReadFact
 from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_rows
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.outline import Measurable
+from amber_acre.core.measure.polygon import require_inside
+from amber_acre.core.measure.shapes import KnownRange, Point
+from amber_acre.core.measure.site import inside_ring, joined_ring
 from amber_acre.core.measure.size import CutOut, Size, doubts_about
 from amber_acre.core.measure.traverse import Traverse
 from amber_acre.core.quantities import SquareMetres
@@ -26,6 +29,7 @@ from amber_acre.web.forms.reading import Form
 BARE = {"metric": ("m", "m²"), "us": ("ft", "ft²")}
 INSTRUMENT_CHOICES = [("", "not known"), ("tape", "tape"), ("wheel", "wheel"), ("gps", "satellite positions")]
 PLACES = ("x", "y", "turn")
+SHAPES_AT_MOST = 200  # parts, and cut-outs, of one area
 
 
 class ShapeForm(Form):
@@ -103,13 +107,14 @@ class CutOutForm(ShapeForm):
 class SizeForm(ShapeForm):
     """Outline, parts and cut-outs together; asks before an unusual size or a poor closing is accepted."""
 
-    parts: list[CutOutForm] = Field(default_factory=list)
-    cut_outs: list[CutOutForm] = Field(default_factory=list)
+    parts: list[CutOutForm] = Field(default_factory=list, max_length=SHAPES_AT_MOST)
+    cut_outs: list[CutOutForm] = Field(default_factory=list, max_length=SHAPES_AT_MOST)
     confirmed: Checked = False
 
     @model_validator(mode="after")
     def _plausible(self, info: ValidationInfo) -> Self:
         reading = reading_in(info)
+        self._require_inside(reading)
         if self.confirmed:
             self.measured(reading, {})
             return self
@@ -119,6 +124,17 @@ class SizeForm(ShapeForm):
         if doubt is not None:
             raise doubt
         return self
+
+    def _require_inside(self, reading: Reading) -> None:
+        """Refuses cut-outs whose place is known and lies outside the outline, or on one another."""
+        outline, parts, cuts = self.shapes(reading)
+        shape = outline.read(reading).shape
+        if isinstance(shape, KnownRange):
+            return
+        frame = shape.plan().ring
+        ring = joined_ring(frame, [_where(part, frame, reading) for part in parts if part.x_m is not None])
+        holes = [(cut.name, _where(cut, frame, reading)) for cut in cuts if cut.x_m is not None]
+        require_inside(ring, holes, "cut_outs")
 
     def measured(self, reading: Reading, facts: Mapping[str, ReadFact], instrument: str = "") -> Size:
         """The net size."""
@@ -132,6 +148,11 @@ class SizeForm(ShapeForm):
             tuple(p.kept(reading, p.name) for p in self.parts),
             tuple(c.kept(reading, c.name) for c in self.cut_outs),
         )
+
+
+def _where(shape: TypedShape, frame: Sequence[Point], reading: Reading) -> tuple[Point, ...]:
+    read = read_cut_out(shape.kind, shape.texts, reading, shape.rows)[0]
+    return inside_ring(read.plan().ring, frame, shape.x_m or 0.0, shape.y_m or 0.0, shape.turn_deg)
 
 
 def _cuts(forms: Sequence[CutOutForm], reading: Reading) -> tuple[CutOut, ...]:
@@ -168,8 +189,9 @@ def instrument_choices(pacers: Sequence[PacerRow]) -> list[tuple[str, str]]:
 def rows_of(posted: Mapping[str, str], role: str) -> int:
     """How many rows of parts or cut-outs the form holds."""
     start = f"size-{role}-"
-    numbers = [int(name.split("-")[2]) for name in posted if name.startswith(start) and name.split("-")[2].isdecimal()]
-    return max(numbers, default=-1) + 1
+    numbers = [name.split("-")[2] for name in posted if name.startswith(start)]
+    known = [int(number) for number in numbers if number.isdecimal() and len(number) <= 3]
+    return max((number for number in known if number < SHAPES_AT_MOST), default=-1) + 1
 
 
 def without_empty_shapes(posted: Mapping[str, str]) -> dict[str, str]:

@@ -45,6 +45,27 @@ class Read(Generic[_F]):
         self.faults.setdefault(name, Fault(error.sentence, isinstance(error, Doubtful)))
 
 
+def changed_meanwhile(read: Read[Any], theirs: Mapping[str, str], version: int) -> bool:
+    """Whether somebody else saved since the form was opened; if so, theirs stands beside each field that differs.
+
+    ``theirs``: the fields as they are now. The form then carries the ``version`` it was held against, so that sending
+    it again keeps one's own. A form without a version was opened by nobody: it is taken as it is.
+    """
+    if read.typed.get("version", "") in ("", str(version)):
+        return False
+    for name, text in theirs.items():
+        if name in read.typed and " ".join(read.typed[name].split()) != " ".join(text.split()):
+            read.faults.setdefault(
+                name, Fault(f"Meanwhile somebody else wrote {f'“{text}”' if text else 'nothing'} here.")
+            )
+    read.faults["version"] = Fault(
+        "Somebody else changed this while you were typing. Theirs stands beside each field that differs: correct yours,"
+        " then save again; what then stands in the form is kept."
+    )
+    read.typed = {**read.typed, "version": str(version)}
+    return True
+
+
 def read_form(model: type[_F], posted: Mapping[str, str], **context: Any) -> Read[_F]:
     """Validates ``posted`` (names like ``size-cut_outs-0-side_1`` nest); never raises for bad input."""
     read: Read[_F] = Read(None, posted)

@@ -15,7 +15,7 @@ from amber_acre.store.tables import ClimateRow, RuleSetRow
 from amber_acre.web.draw.climate_chart import draw_climate
 from amber_acre.web.forms.climate import ClimateForm, typed_climate
 from amber_acre.web.forms.pace import PaceForm
-from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.forms.rules import RuleSetForm, typed_rules, without_empty_blackouts
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
 
@@ -55,7 +55,8 @@ def add_climate(request: Request, session: Writing, posted: Posted) -> Response:
 @router.get("/almanac/climates/{climate_id}")
 def edit_climate(request: Request, session: Reading, climate_id: Key) -> HTMLResponse:
     row = found(session.get(ClimateRow, climate_id), "This climate")
-    return _climate_form(request, Read(None, typed_climate(climate_store.climate_of(row))), row)
+    typed = typed_climate(climate_store.climate_of(row)) | {"version": str(row.version)}
+    return _climate_form(request, Read(None, typed), row)
 
 
 @router.post("/almanac/climates/{climate_id}")
@@ -76,7 +77,8 @@ def add_rules(request: Request, session: Writing, posted: Posted) -> Response:
 @router.get("/almanac/rules/{rule_set_id}")
 def edit_rules(request: Request, session: Reading, rule_set_id: Key) -> HTMLResponse:
     row = found(session.get(RuleSetRow, rule_set_id), "This rule set")
-    return _rules_form(request, Read(None, typed_rules(rule_store.rule_set_of(row), row.note)), row)
+    typed = typed_rules(rule_store.rule_set_of(row), row.note) | {"version": str(row.version)}
+    return _rules_form(request, Read(None, typed), row)
 
 
 @router.post("/almanac/rules/{rule_set_id}")
@@ -86,6 +88,8 @@ def save_rules(request: Request, session: Writing, posted: Posted, rule_set_id: 
 
 def _save_climate(request: Request, session: Writing, posted: dict[str, str], row: ClimateRow | None) -> Response:
     read = read_form(ClimateForm, posted)
+    if row is not None and changed_meanwhile(read, typed_climate(climate_store.climate_of(row)), row.version):
+        return _climate_form(request, read, row, 409)
     if read.value is not None:
         other = climate_store.climate_named(session, read.value.name)
         if other is None or (row is not None and other.id == row.id):
@@ -100,6 +104,9 @@ def _save_climate(request: Request, session: Writing, posted: dict[str, str], ro
 def _save_rules(request: Request, session: Writing, posted: dict[str, str], row: RuleSetRow | None) -> Response:
     read = read_form(RuleSetForm, without_empty_blackouts(posted))
     read.typed = posted
+    theirs = typed_rules(rule_store.rule_set_of(row), row.note) if row is not None else {}
+    if row is not None and changed_meanwhile(read, theirs, row.version):
+        return _rules_form(request, read, row, 409)
     if read.value is not None:
         other = rule_store.rule_set_named(session, read.value.name)
         if other is None or (row is not None and other.id == row.id):

@@ -12,7 +12,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError, NotUnderstood
+from amber_acre.core.errors import AmberError, DoesNotFit, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS, ReadFact, read_facts, size_by_facts
 from amber_acre.core.measure.entry import Reading as Units
 from amber_acre.core.measure.methods import METHODS
@@ -129,7 +129,7 @@ def _save(
         region=place.climate.region,
     )
     read.typed = posted
-    draft = _draft(session, place, kind, read, posted, reading)
+    draft = _draft(session, place, kind, read, posted, reading, row)
     if draft is None or read.value is None:
         return _form(request, session, place, kind, read, row, 422)
     form = read.value
@@ -146,12 +146,23 @@ def _save(
 
 
 def _draft(
-    session: Reading, place: PropertyRow, kind: str, read: Read[AreaForm], posted: Mapping[str, str], reading: Units
+    session: Reading,
+    place: PropertyRow,
+    kind: str,
+    read: Read[AreaForm],
+    posted: Mapping[str, str],
+    reading: Units,
+    row: AreaRow | None,
 ) -> AreaDraft | None:
     """What is to be written, or None with every fault in ``read``."""
     facts, refusals = read_facts(kind, _facts_in(posted), reading)
     for refusal in refusals:
         read.refuse(refusal, "facts")
+    name = read.value.name.lower() if read.value is not None else ""
+    if any(a.name.lower() == name and (row is None or a.id != row.id) for a in store.areas_of(session, place.id)):
+        read.refuse(
+            DoesNotFit("There is an area of this name on the property. Name this one differently.", field="name")
+        )
     if isinstance(read.value, PatchForm) and _lawn(session, place, read.value.parent) is None:
         read.refuse(NotUnderstood("This lawn is gone. Choose another.", field="parent"))
     if read.value is None or read.faults:

@@ -16,6 +16,7 @@ from amber_acre.web.forms.reading import Form
 
 OLDEST_DAYS = 731  # an entry older than this is a slip of the year
 UNHEARD_OF_TIMES = 5.0  # times what is plausible on a label of the family
+IMPOSSIBLE_G_M2 = 500_000.0  # half a metre of stone lies lighter
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
 
 
@@ -79,6 +80,13 @@ class EntryForm(Form):
         covered = typed.area(self.covered, context["bare_area"], "covered").value
         rate = read.value * 1000 / covered
         unheard_of = UNHEARD_OF_TIMES * FAMILIES[context["shelf"][self.product].family].plausible_g_m2
+        if rate > IMPOSSIBLE_G_M2:
+            raise OutOfRange(
+                f"{rate / 1000:,.0f} kg on each square metre cannot be. Check amount, unit and area.",
+                field="amount",
+                value=rate,
+                limits=(0, IMPOSSIBLE_G_M2),
+            )
         doubt = _doubt(rate, covered, context["size_m2"], context.get("planned_g_m2"), unheard_of)
         if doubt is not None and not self.confirmed:
             raise doubt

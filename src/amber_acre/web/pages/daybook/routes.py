@@ -8,7 +8,7 @@ from dataclasses import dataclass
 from datetime import UTC, date, datetime
 from typing import Any
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, HTTPException, Request
 from fastapi.responses import HTMLResponse, Response
 from sqlalchemy.orm import Session
 
@@ -164,11 +164,11 @@ def _job(
 ) -> _Job:
     area = found(area_of(session, area_id), "This area")
     row = session.get(RoundRow, round_id) if round_id else None
-    if row is not None and row.programme.area_id != area_id:
-        row = None
+    if round_id and (row is None or row.programme.area_id != area_id):
+        raise HTTPException(404, "This round is not one of this area. Open it from the area's year, and log it there.")
     soil_job = job_row(session, job_id) if job_id else None
-    if soil_job is not None and soil_job.correction.area_id != area_id:
-        soil_job = None
+    if job_id and (soil_job is None or soil_job.correction.area_id != area_id):
+        raise HTTPException(404, "This job is not one of this area. Open it from the area's soil page.")
     products = {p.key: p for p in shelf(session)}
     planned = soil_job.correction.product if soil_job else None
     for kept in (row.product if row else None, corrects.product if corrects else None, planned):

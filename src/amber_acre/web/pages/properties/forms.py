@@ -4,13 +4,16 @@ from __future__ import annotations
 
 from typing import Literal, Self
 
-from pydantic import model_validator
+from pydantic import field_validator, model_validator
 
-from amber_acre.core.errors import MissingInput
+from amber_acre.core import typed
+from amber_acre.core.errors import MissingInput, OutOfRange
 from amber_acre.web.forms.climate import ClimateForm
 from amber_acre.web.forms.fields import Needed, Note, OptionalArea
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.forms.rules import RuleSetForm
+
+PLOT_AT_MOST_M2 = 10_000_000.0  # 1,000 ha: an estate
 
 
 class PropertyForm(Form):
@@ -33,6 +36,15 @@ class PropertyForm(Form):
         if kept.get("rule_set_id") != "own":
             kept["rules"] = None
         return kept
+
+    @field_validator("plot")
+    @classmethod
+    def _one_plot(cls, value: typed.Typed | None) -> typed.Typed | None:
+        if value is not None and value.value > PLOT_AT_MOST_M2:
+            raise OutOfRange(
+                f"{value.value / 10_000:,.0f} ha is no one property. Check the unit.", field="plot", value=value.value
+            )
+        return value
 
     @model_validator(mode="after")
     def _chosen(self) -> Self:

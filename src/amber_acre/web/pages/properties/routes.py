@@ -13,7 +13,7 @@ from amber_acre.store.climates import climate_named, climates, save_climate
 from amber_acre.store.rules import rule_set_named, rule_sets, save_rule_set
 from amber_acre.store.site import settle
 from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
-from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.forms.rules import without_empty_blackouts
 from amber_acre.web.page import Key, Posted, Reading, Writing, found, go, render
 from amber_acre.web.pages.properties.forms import PropertyForm
@@ -43,7 +43,12 @@ def add_property(request: Request, session: Writing, posted: Posted) -> Response
 @router.get("/properties/{property_id}/edit")
 def edit_property(request: Request, session: Reading, property_id: Key) -> HTMLResponse:
     row = found(store.property_of(session, property_id), "This property")
-    typed = NEW | {
+    return _form(request, session, Read(None, NEW | _typed(row)), row)
+
+
+def _typed(row: PropertyRow) -> dict[str, str]:
+    """A property as the form shows it."""
+    return {
         "client": row.client.name,
         "contact": row.client.contact,
         "name": row.name,
@@ -51,8 +56,8 @@ def edit_property(request: Request, session: Reading, property_id: Key) -> HTMLR
         "plot": row.plot_typed,
         "climate_id": str(row.climate_id),
         "rule_set_id": str(row.rule_set_id),
+        "version": str(row.version),
     }
-    return _form(request, session, Read(None, typed), row)
 
 
 @router.post("/properties/{property_id}/edit")
@@ -77,8 +82,11 @@ def restore_property(session: Writing, _posted: Posted, property_id: Key) -> Res
 def _save(request: Request, session: Writing, posted: dict[str, str], row: PropertyRow | None) -> Response:
     read = read_form(PropertyForm, without_empty_blackouts(posted, "rules-"))
     read.typed = posted
+    if row is not None and changed_meanwhile(read, _typed(row), row.version):
+        return _form(request, session, read, row, 409)
     form = read.value
     if form is not None:
+        _refuse_namesake(session, form, row, read)
         climate = _climate(session, form, read)
         rules = _rules(session, form, read)
         if climate and rules and not read.faults:
@@ -97,6 +105,14 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Prope
             return go(f"/properties/{saved.id}" if row else f"/properties/{saved.id}/areas/new/lawn")
         session.rollback()
     return _form(request, session, read, row, 422)
+
+
+def _refuse_namesake(session: Writing, form: PropertyForm, row: PropertyRow | None, read: Read[PropertyForm]) -> None:
+    other = store.property_named(session, form.client, form.name)
+    if other is not None and (row is None or other.id != row.id):
+        read.refuse(
+            DoesNotFit("This client has a property of this name. Name it differently, or open it.", field="name")
+        )
 
 
 def _climate(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> ClimateRow | None:

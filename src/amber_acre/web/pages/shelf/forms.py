@@ -6,16 +6,30 @@ from typing import Any, Literal, Self
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
-from amber_acre.core import typed
+from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction, parse_grade
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.liming import MESHES
-from amber_acre.core.tables.nitrogen_forms import FAMILIES, NITROGEN_FORMS
+from amber_acre.core.tables.nitrogen_forms import FAMILIES, NITROGEN_FORMS, NitrogenForm
 from amber_acre.store.tables import ProductRow
-from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalNumber, OptionalPercent, OptionalShare
+from amber_acre.web.forms.fields import (
+    Checked,
+    Needed,
+    Note,
+    OptionalNumber,
+    OptionalPercent,
+    OptionalShare,
+    OptionalSpan,
+    Price,
+    Span,
+)
 from amber_acre.web.forms.reading import Form
 
+# Families that stand on the shelf for something else than N-P-K, and forms a family's slow nitrogen comes in.
+WITHOUT_GRADE = ("lime", "sulphur", "acidifier", "gypsum", "bulk", "iron", "stimulant")
+NO_GRADE = "0-0-0"
+SLOW_FORM: dict[str, NitrogenForm] = {"coated": "coated", "organic": "insoluble", "biosolid": "insoluble"}
 OTHER_ELEMENTS = ("Ca", "Mg", "S", "Fe", "Mn", "Zn", "Cu", "B", "Mo")
 
 
@@ -46,7 +60,7 @@ class OthersForm(Form):
 
 class PackForm(Form):
     size: Needed
-    price: Number
+    price: Price
 
 
 class SievesForm(Form):
@@ -86,25 +100,30 @@ class SoilForm(Form):
 
 class ProductForm(Form):
     name: Needed
-    state: Literal["solid", "liquid"]
     family: str
+    state: Literal["solid", "liquid"]
     density: OptionalNumber = None
-    grade: str
+    grade: str = ""
+    slow: OptionalPercent = None
     forms: FormsForm = Field(default_factory=FormsForm)
-    longevity: OptionalNumber = None
+    longevity: OptionalSpan = None
     others: OthersForm = Field(default_factory=OthersForm)
     derived_from: Note = ""
     label_min: str
     label_max: str
-    interval: Number
+    interval: Span
     yearly_max: str = ""
     packs: list[PackForm] = Field(default_factory=list)
     soil: SoilForm = Field(default_factory=SoilForm)
     confirmed: Checked = False
+    past: Literal["", "keep", "correct"] = ""
+    version: int = 0
 
     @field_validator("grade")
     @classmethod
-    def _three_numbers(cls, value: str) -> str:
+    def _three_numbers(cls, value: str, info: ValidationInfo) -> str:
+        if not value and info.data.get("family") in WITHOUT_GRADE:
+            return NO_GRADE
         parse_grade(value)
         return value
 
@@ -157,9 +176,6 @@ class ProductForm(Form):
         """The core value; refuses what the core refuses."""
         nitrogen, p2o5, k2o = parse_grade(self.grade)
         liquid = self.state == "liquid"
-        if self.interval != int(self.interval):
-            raise OutOfRange("The interval is in whole days.", field="interval")
-        shares = {form: getattr(self.forms, form) for form in NITROGEN_FORMS}
         others = {element: getattr(self.others, element) for element in OTHER_ELEMENTS}
         return Product(
             key,
@@ -167,21 +183,43 @@ class ProductForm(Form):
             self.family,
             liquid,
             nitrogen,
-            {form: share.value for form, share in shares.items() if share},
+            self._nitrogen(nitrogen),
             p2o5,
             k2o,
             Label(
                 self._mass_rate("label_min"),
                 self._mass_rate("label_max"),
-                int(self.interval),
+                int(self.interval.value),
                 self._mass_rate("yearly_max") if self.yearly_max else None,
             ),
             tuple(self._pack(n, pack) for n, pack in enumerate(self.packs)),
             {element: share.value for element, share in others.items() if share and share.value > 0},
             self.density,
-            self.longevity,
+            self.longevity.value if self.longevity else None,
             self.soil.action(),
         )
+
+    def _nitrogen(self, total: float) -> dict[NitrogenForm, float]:
+        """Nitrogen by form: as the label has it, or split by how much of it the label calls slow."""
+        stated = {form: getattr(self.forms, form) for form in NITROGEN_FORMS}
+        if total == 0 or any(share is not None for share in stated.values()):
+            return {form: share.value for form, share in stated.items() if share}
+        if self.slow is None:
+            raise MissingInput(
+                f"How much of the {100 * total:.4g} % nitrogen does the label call slow or slowly available? Type it as"
+                " a percentage of the product; 0 where it says nothing. Or copy its forms below.",
+                field="slow",
+            )
+        if self.slow.value > total + 1e-9:
+            raise OutOfRange(
+                f"{100 * self.slow.value:.4g} % slow is more than the {100 * total:.4g} % nitrogen of the bag.",
+                field="slow",
+                value=self.slow.value,
+                limits=(0, total),
+            )
+        quick: NitrogenForm = "ammoniacal" if self.family in ("organic", "biosolid") else "urea"
+        split = {quick: total - self.slow.value, SLOW_FORM.get(self.family, "slow_soluble"): self.slow.value}
+        return {form: share for form, share in split.items() if share > 0}
 
     def _mass_rate(self, field: str) -> GramsPerSquareMetre:
         text = getattr(self, field)
@@ -190,18 +228,19 @@ class ProductForm(Form):
         return GramsPerSquareMetre(typed.mass_rate(text, field).value)
 
     def _pack(self, number: int, pack: PackForm) -> Pack:
-        field = f"packs-{number}-size"
+        field, price = f"packs-{number}-size", Money(pack.price.value)
+        size = typed_label.without_pack_words(pack.size)
         if self.state == "liquid":
-            read = typed.volume(pack.size, field=field)
-            return Pack(read.text, Kilograms(read.value * (self.density or 0.0)), Money(pack.price))
+            read = typed.volume(size, field=field)
+            return Pack(read.text, Kilograms(read.value * (self.density or 0.0)), price)
         if self.density:
             try:
-                read = typed.volume(pack.size, "kg", field)
-                return Pack(read.text, Kilograms(read.value * self.density), Money(pack.price))
+                read = typed.volume(size, "kg", field)
+                return Pack(read.text, Kilograms(read.value * self.density), price)
             except NotUnderstood:
                 pass  # no volume: a weight
-        read = typed.mass(pack.size, field=field)
-        return Pack(read.text, Kilograms(read.value), Money(pack.price))
+        read = typed.mass(size, field=field)
+        return Pack(read.text, Kilograms(read.value), price)
 
 
 def without_empty_packs(posted: dict[str, str]) -> dict[str, str]:
@@ -229,6 +268,7 @@ def typed_product(row: ProductRow) -> dict[str, str]:
         "label_max": row.label_max_typed,
         "yearly_max": row.yearly_max_typed,
         "interval": str(row.interval_days),
+        "version": str(row.version),
     }
     texts |= _typed_soil(row)
     for form in NITROGEN_FORMS:

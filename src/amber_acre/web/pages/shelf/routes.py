@@ -8,20 +8,22 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import parse_grade
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
+from amber_acre.store.product_versions import entries_under, keep_version, says_other
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.forms.amounts import read_amount
-from amber_acre.web.forms.reading import Fault, Read, read_form
+from amber_acre.web.forms.reading import Fault, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
 from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
 from amber_acre.web.shown import figure
 
 router = APIRouter()
+DELIVERED_AT_MOST_KG = 100_000.0  # four lorries
 
 
 @router.get("/shelf")
@@ -83,6 +85,8 @@ def add_delivery(request: Request, session: Writing, posted: Posted, today: Toda
     product = store.product_of(row)
     try:
         mass_kg = read_amount(posted.get("amount", ""), product).value
+        if mass_kg > DELIVERED_AT_MOST_KG:
+            raise OutOfRange(f"{mass_kg / 1000:,.0f} t is more than a yard holds. Check the unit.", field="amount")
     except AmberError as error:
         return _show(request, session, row, posted, {"amount": Fault(error.sentence)}, 422)
     store.add_delivery(session, product_id, today, mass_kg, posted.get("note", "")[:200])
@@ -116,9 +120,15 @@ def _nitrogen(rate: float, posted: dict[str, str]) -> str:
 def _save(request: Request, session: Writing, posted: dict[str, str], row: ProductRow | None) -> Response:
     read = read_form(ProductForm, without_empty_packs(posted))
     read.typed = posted
+    if row is not None and changed_meanwhile(read, typed_product(row), row.version):
+        return _form(request, read, row, 409)
     form = read.value
-    if form is None:
+    if form is not None:
+        _ask_about(session, read, form, row)
+    if form is None or read.faults:
         return _form(request, read, row, 422)
+    if row is not None and form.past == "keep":
+        keep_version(session, row, store.product_of(row), datetime.now(UTC))
     saved = store.save_product(
         session,
         form.product(),
@@ -129,7 +139,28 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Produ
         derived_from=form.derived_from,
         product_id=row.id if row else None,
     )
-    return go(f"/shelf/{saved.id}")
+    return go("/shelf/new" if "another" in posted else f"/shelf/{saved.id}")
+
+
+def _ask_about(session: Writing, read: Read[ProductForm], form: ProductForm, row: ProductRow | None) -> None:
+    """What only the shelf and the day book know: a second product of this name, entries made under the old label."""
+    other = store.product_named(session, form.name)
+    if other is not None and (row is None or other.id != row.id):
+        read.refuse(
+            DoesNotFit("There is a product of this name on the shelf. Name this one differently.", field="name")
+        )
+    if row is None or form.past or not says_other(store.product_of(row), form.product(row.id)):
+        return
+    count = entries_under(session, row)
+    if count:
+        entries = f"{count} {'entry' if count == 1 else 'entries'} of the day book"
+        read.refuse(
+            MissingInput(
+                f"{entries} were made under the label as it was. Is this a new label, so that they keep the old one, or"
+                " was it typed wrong, so that they follow?",
+                field="past",
+            )
+        )
 
 
 def _show(

@@ -28,12 +28,16 @@ Turn = Annotated[typed.Typed, BeforeValidator(_turn)]
 
 
 class PlaceForm(Form):
-    """Metres east and north of the sheet's origin to the middle of the shape; ``snap`` lets corners meet edges."""
+    """Metres east and north of the sheet's origin to the middle of the shape; ``snap`` lets corners meet edges.
+
+    Only what was dragged (``by_hand``) is snapped: what was typed or pushed by keys stays as it was put.
+    """
 
     x: Distance
     y: Distance
     turn: Turn
     snap: Checked = False
+    by_hand: Checked = False
 
     @property
     def place(self) -> Place:

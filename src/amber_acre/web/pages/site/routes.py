@@ -32,7 +32,7 @@ from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet, legend_of
 from amber_acre.web.draw.tape import Tape, draw_tape
 from amber_acre.web.forms.measuring import BARE, reading_for
-from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.site.forms import CONTEXTS, ContextForm, PlaceForm
 from amber_acre.web.pages.site.readings import STEPS, lanes_wanted, reading_of
@@ -61,7 +61,7 @@ def put_area(request: Request, session: Writing, posted: Posted, today: Today, a
     if read.value is None:
         return _page(request, session, row.property, today, area_id, by if by in STEPS else "kind", read, 422)
     place = read.value.place
-    store.put(session, row, _snapped(session, row, place) if read.value.snap else place)
+    store.put(session, row, _snapped(session, row, place) if read.value.snap and read.value.by_hand else place)
     return go(f"/properties/{row.property_id}/site?area={row.id}&by={by}")
 
 
@@ -80,13 +80,8 @@ def add_context(request: Request, session: Writing, posted: Posted, property_id:
 @router.get("/contexts/{context_id}")
 def edit_context(request: Request, session: Reading, context_id: Key) -> HTMLResponse:
     row = found(session.get(ContextRow, context_id), "This")
-    shape = area_store.typed_shape(row)
-    typed = {"kind": row.kind, "name": row.name, "size-outline": shape.kind, "size-rows": shape.rows}
-    typed |= {f"size-side_{n}": shape.side(n) for n in (1, 2, 3)}
-    if row.x_m is not None and row.y_m is not None:
-        typed |= {"size-x": f"{row.x_m:.6g} m", "size-y": f"{row.y_m:.6g} m", "size-turn": f"{row.turn_deg:g}"}
     place = found(property_of(session, row.property_id), "This property")
-    return _context_form(request, place, Read(None, typed), row)
+    return _context_form(request, place, Read(None, _typed_context(row)), row)
 
 
 @router.post("/contexts/{context_id}")
@@ -106,11 +101,23 @@ def restore_context(session: Writing, _posted: Posted, context_id: Key) -> Respo
     return go(f"/properties/{row.property_id}/site")
 
 
+def _typed_context(row: ContextRow) -> dict[str, str]:
+    """What lies around as the form shows it."""
+    shape = area_store.typed_shape(row)
+    typed = {"kind": row.kind, "name": row.name, "size-outline": shape.kind, "size-rows": shape.rows}
+    typed |= {f"size-side_{n}": shape.side(n) for n in (1, 2, 3)}
+    if row.x_m is not None and row.y_m is not None:
+        typed |= {"size-x": f"{row.x_m:.6g} m", "size-y": f"{row.y_m:.6g} m", "size-turn": f"{row.turn_deg:g}"}
+    return typed | {"version": str(row.version)}
+
+
 def _save_context(
     request: Request, session: Writing, posted: dict[str, str], place: PropertyRow, row: ContextRow | None
 ) -> Response:
     reading = reading_for(place.units, posted, ())
     read = read_form(ContextForm, posted, reading=reading)
+    if row is not None and changed_meanwhile(read, _typed_context(row), row.version):
+        return _context_form(request, place, read, row, 409)
     if read.value is not None and read.value.size.outline == "range":
         read.refuse(NotUnderstood("This needs a measured shape.", field="outline"), "size")
     for name in ("x", "y"):

@@ -1,0 +1,58 @@
+"""What a label said when something was logged under it: an entry keeps the product it was made with."""
+
+from __future__ import annotations
+
+import json
+from dataclasses import asdict, replace
+from datetime import datetime
+from functools import lru_cache
+from typing import Any
+
+from sqlalchemy import func, select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.products.product import Label, Pack, Product, SoilAction
+from amber_acre.store.tables import EntryRow, ProductRow, ProductVersionRow
+
+
+def content_of(product: Product) -> str:
+    """A product as kept text."""
+    return json.dumps(asdict(product), ensure_ascii=False, sort_keys=True)
+
+
+@lru_cache(maxsize=512)
+def product_from(content: str) -> Product:
+    """The product of a kept text."""
+    kept: dict[str, Any] = json.loads(content)
+    soil = kept["soil"]
+    soil["passing"] = {int(mesh): share for mesh, share in soil["passing"].items()}
+    packs = tuple(Pack(**pack) for pack in kept["packs"])
+    return Product(**{**kept, "label": Label(**kept["label"]), "packs": packs, "soil": SoilAction(**soil)})
+
+
+def as_logged(row: ProductRow, now: Product, at: datetime) -> Product:
+    """The product as its label stood at a moment; ``now`` where it has not been changed since."""
+    moment = at.replace(tzinfo=None)
+    kept = next((version for version in row.versions if version.until > moment), None)
+    return now if kept is None else product_from(kept.content)
+
+
+def keep_version(session: Session, row: ProductRow, product: Product, until: datetime) -> None:
+    """Keeps what the label said until now, for the entries made under it."""
+    session.add(ProductVersionRow(product_id=row.id, until=until.replace(tzinfo=None), content=content_of(product)))
+    session.flush()
+    session.expire(row, ["versions"])
+
+
+def entries_under(session: Session, row: ProductRow) -> int:
+    """How many entries of the day book read the label as it stands now."""
+    query = select(func.count(EntryRow.id)).where(EntryRow.product_id == row.id)
+    if row.versions:
+        query = query.where(EntryRow.recorded_at >= row.versions[-1].until)
+    return session.scalar(query) or 0
+
+
+def says_other(before: Product, after: Product) -> bool:
+    """Whether a change touches what entries show: name, analysis, density and label; packs and prices do not."""
+    plain = [replace(product, key=0, packs=()) for product in (before, after)]
+    return content_of(plain[0]) != content_of(plain[1])
