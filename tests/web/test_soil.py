@@ -785,9 +785,25 @@ def test_bad_cells_are_named_by_row_and_column(demo: Browser) -> None:
         demo.post(url, {"laboratory": "x", "text": REPORT.replace("7.4", "1.2").replace("2026-05-02", "4/5/2026", 1)})
     )
     form |= {"extractant": "mehlich-3", "buffer_method": "smp"}
+    asked = sentence_beside(demo.post(url, form, page=url).text, "day_order")
+    assert "“4/5/2026”: does the day stand first, or the month?" in asked
+    form["day_order"] = "day-month"
     assert "Row 1, pH: pH 1.2 is outside 3–10" in sentence_beside(demo.post(url, form, page=url).text, "area-0")
     form["text"] = form["text"].replace("1.2", "6.8")
-    assert "one way only" in sentence_beside(demo.post(url, form, page=url).text, "area-0")
+    assert demo.post(url, form, page=url).status_code == 303
+    assert "4 May 2026" in page_of(demo, "/areas/1/soil")
+
+
+def test_a_file_names_its_methods_in_its_headings_and_its_areas_among_other_words(demo: Browser) -> None:
+    url = "/properties/1/soil/file"
+    text = "Sample,Date,pH,SMP,P M3 ppm,K M3 ppm\nQ-17 front lawn / A,5/14/2026,6.9,6.8,41,150\nOrchard lawn,"
+    form = matched(demo.post(url, {"laboratory": "y", "text": text + "5/14/2026,6.7,6.7,30,120\n"}))
+    assert [form[f"role-{n}"] for n in range(6)] == ["sample", "sampled", "ph", "buffer_ph", "p", "k"]
+    assert (form["extractant"], form["buffer_method"], form["day_order"]) == ("mehlich-3", "smp", "month-day")
+    assert (form["area-0"], form["area-1"]) == ("1", "2")
+    form["area-1"] = "1"
+    asked = sentence_beside(demo.post(url, form, page=url).text, "area-1")
+    assert "another row is of Front lawn and this day as well" in asked
 
 
 def test_the_simulated_laboratory_goes_the_same_way(demo: Browser) -> None:

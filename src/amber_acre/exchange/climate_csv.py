@@ -7,6 +7,7 @@ import io
 
 from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.season.climate import Climate, MonthDay
+from amber_acre.exchange.text import read_rows
 
 COLUMNS = ("month", "mean_c", "min_c", "max_c", "rain_mm")
 
@@ -19,8 +20,9 @@ def read_climate(
     first_frost: MonthDay | None = None,
 ) -> Climate:
     """A climate from CSV text; refuses other columns, missing months and words for numbers (NotUnderstood)."""
-    rows = list(csv.DictReader(io.StringIO(text)))
-    if not rows or tuple(rows[0]) != COLUMNS:
+    table = read_rows(text)
+    rows = [dict(zip(table[0], row, strict=False)) for row in table[1:]] if table else []
+    if not rows or tuple(table[0]) != COLUMNS or any(len(row) != len(COLUMNS) for row in rows):
         raise NotUnderstood(f"A climate file needs the columns {', '.join(COLUMNS)}, in this order.", field="file")
     if [row["month"] for row in rows] != [str(n) for n in range(1, 13)]:
         raise NotUnderstood("A climate file needs the months 1 to 12, one a row, in order.", field="file")

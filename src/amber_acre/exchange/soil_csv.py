@@ -8,13 +8,14 @@ import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import TypeVar
+from typing import Literal, TypeVar
 
 from amber_acre.core import typed
 from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.exchange.spreadsheet import harmless
+from amber_acre.exchange.text import lines_alike, read_rows
 
 Key = TypeVar("Key", bound=str)
 ROWS_AT_MOST, COLUMNS_AT_MOST, BYTES_AT_MOST = 500, 80, 400_000
@@ -63,11 +64,9 @@ def read_table(text: str) -> LabTable:
     plain = text.lstrip("\ufeff").strip()
     if not plain:
         raise NotUnderstood("The file is empty. Choose the report as CSV, or paste it.", field="file")
-    first = plain.splitlines()[0]
-    delimiter = max((",", ";", "\t"), key=first.count)
-    rows = [[cell.strip() for cell in row] for row in csv.reader(io.StringIO(plain), delimiter=delimiter)]
-    rows = [row for row in rows if any(row)]
-    headings = _told_apart(rows[0])
+    first = lines_alike(plain).partition("\n")[0]
+    rows = read_rows(plain, max((",", ";", "\t"), key=first.count))
+    headings = _told_apart(rows[0]) if rows else ()
     if len(headings) < 2 or len(rows) < 2:
         raise NotUnderstood(
             "No table was found: the first line holds the headings, each line after it a sample.", field="file"
@@ -87,6 +86,29 @@ def _told_apart(headings: Sequence[str]) -> tuple[str, ...]:
     return tuple(found)
 
 
+# Words of headings that name an extractant or a buffer method beside what was measured: “P M3 ppm”, “Buffer pH (SMP)”.
+_NAMED: dict[str, tuple[str, str]] = {
+    r"m-?3|mehlich[ -]?(?:3|iii)": ("extractant", "mehlich-3"),
+    r"bray(?:[ -]?(?:1|i|p1))?": ("extractant", "bray-1"),
+    r"olsen|bicarb(?:onate)?": ("extractant", "olsen"),
+    r"morgan": ("extractant", "morgan"),
+    r"smp|shoemaker": ("buffer_method", "smp"),
+    r"mehlich buffer|modified mehlich": ("buffer_method", "mehlich"),
+    r"adams[ –-]?evans|a-e": ("buffer_method", "adams-evans"),
+}
+_METHOD = re.compile("|".join(rf"(?<!\w)(?:{words})(?!\w)" for words in _NAMED))
+
+
+def methods_named(headings: Sequence[str]) -> dict[str, str]:
+    """Extractant and buffer method that the headings of a file name; nothing of what several name differently."""
+    found: dict[str, set[str]] = {}
+    for heading in headings:
+        for words, (what, key) in _NAMED.items():
+            if re.search(rf"(?<!\w)(?:{words})(?!\w)", heading.lower()):
+                found.setdefault(what, set()).add(key)
+    return {what: keys.pop() for what, keys in found.items() if len(keys) == 1}
+
+
 def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = None) -> dict[str, str]:
     """What each heading probably is: as remembered of this laboratory, else by the words reports use; '' where
     unclear."""
@@ -95,21 +117,56 @@ def guess_roles(headings: Sequence[str], remembered: Mapping[str, str] | None = 
         if remembered is not None and heading in remembered:
             found[heading] = remembered[heading]
             continue
-        words = re.sub(r"\s*[(\[].*?[)\]]\s*", " ", heading.lower()).strip(" :.")
-        plain = re.sub(
-            r"\s+(ppm|mg/kg|%|lb/acre|lbs/a|lb/a|meq/100\s*g|ds/m|mm|cm|in)$", "", _RATE.sub("", words).strip()
-        ).strip()
-        role = next((role for role, names in _ROLE_HEADINGS.items() if words in names or plain in names), "")
-        role = role or next(
-            (key for key, row in MEASURES.items() if words in row.headings or plain in row.headings), ""
-        )
+        role = next((role for words in _spoken(heading) if (role := _role_of(words))), "")
         found[heading] = role if role not in found.values() else ""
     return found
 
 
-def read_day(text: str) -> date:
-    """A day as reports write it: 2026-04-18, 18.4.2026, or 4/18/2026 where only one order is possible
-    (NotUnderstood)."""
+def _spoken(heading: str) -> tuple[str, ...]:
+    """A heading as it may be meant: whole, without its unit, and without the method it names as well."""
+    words = re.sub(r"\s*[(\[].*?[)\]]\s*", " ", heading.lower()).strip(" :.")
+    unit = r"\s+(ppm|mg/kg|%|lb/acre|lbs/a|lb/a|meq/100\s*g|ds/m|mm|cm|in)$"
+    plain = re.sub(unit, "", _RATE.sub("", words).strip()).strip()
+    bare = " ".join(re.sub(unit, "", " " + " ".join(_METHOD.sub(" ", plain).split())).split())
+    only_method = plain and not bare and "buffer_method" in methods_named([heading])
+    return (
+        words,
+        plain,
+        bare,
+        "buffer ph" if only_method or re.fullmatch(r"(buffer )?ph (smp|adams.evans)", plain) else "",
+    )
+
+
+def _role_of(words: str) -> str:
+    role = next((role for role, names in _ROLE_HEADINGS.items() if words and words in names), "")
+    return role or next((key for key, row in MEASURES.items() if words and words in row.headings), "")
+
+
+DayOrder = Literal["", "day-month", "month-day"]
+
+
+def ambiguous_days(texts: Sequence[str]) -> bool:
+    """Whether days like 02/10/2026 stand among the texts that can be read two ways, and none that tells which."""
+    pairs = [
+        (int(found[1]), int(found[2]))
+        for text in texts
+        if (found := re.fullmatch(r"(\d{1,2})[/-](\d{1,2})[/-]\d{4}", text.strip()))
+    ]
+    return any(a <= 12 and b <= 12 and a != b for a, b in pairs) and not any(max(pair) > 12 for pair in pairs)
+
+
+def order_told(texts: Sequence[str]) -> DayOrder:
+    """The order that one day of the file gives away, as 27/10/2026 does; '' where none does."""
+    for text in texts:
+        found = re.fullmatch(r"(\d{1,2})[/-](\d{1,2})[/-]\d{4}", text.strip())
+        if found and max(int(found[1]), int(found[2])) > 12:
+            return "day-month" if int(found[1]) > 12 else "month-day"
+    return ""
+
+
+def read_day(text: str, order: DayOrder = "") -> date:
+    """A day as reports write it: 2026-04-18, 18.4.2026, or 4/18/2026; ``order`` decides where both can be meant
+    (NotUnderstood without one)."""
     plain = text.strip()
     try:
         return date.fromisoformat(plain)
@@ -118,7 +175,9 @@ def read_day(text: str) -> date:
     parts = re.fullmatch(r"(\d{1,2})([./-])(\d{1,2})\2(\d{4})", plain)
     if parts:
         a, b, year = int(parts[1]), int(parts[3]), int(parts[4])
-        orders = [(a, b)] if parts[2] == "." else [order for order in ((a, b), (b, a)) if order[1] <= 12]
+        orders = [(a, b)] if parts[2] == "." else [one for one in ((a, b), (b, a)) if one[1] <= 12]
+        if len(set(orders)) > 1 and order:
+            orders = [(a, b) if order == "day-month" else (b, a)]
         if len(set(orders)) == 1 or a == b:
             try:
                 return date(year, orders[0][1], orders[0][0])

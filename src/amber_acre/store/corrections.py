@@ -330,6 +330,18 @@ def work_rows(session: Session) -> Sequence[SoilWorkRow]:
     return session.scalars(select(SoilWorkRow).order_by(SoilWorkRow.done_on.desc(), SoilWorkRow.id.desc())).all()
 
 
+def work_row(session: Session, work_id: int) -> SoilWorkRow | None:
+    """A work that was done; None for none, and for a row that strikes one out."""
+    row = session.get(SoilWorkRow, work_id)
+    return row if row is not None and not row.undone else None
+
+
+def struck(session: Session, row: SoilWorkRow) -> bool:
+    """Whether a work was struck out."""
+    query = select(SoilWorkRow.id).where(SoilWorkRow.corrects_id == row.id)
+    return session.scalars(query).first() is not None
+
+
 def works_of(session: Session, job_id: int) -> Sequence[SoilWorkRow]:
     return session.scalars(select(SoilWorkRow).where(SoilWorkRow.job_id == job_id).order_by(SoilWorkRow.id)).all()
 

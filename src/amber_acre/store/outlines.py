@@ -17,7 +17,7 @@ from amber_acre.core.measure.size import CutOut, Size, doubts_about
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.store.areas import AreaDraft, TypedShape, areas_of, save_area, sized
-from amber_acre.store.site import save_context, settle, sheet_of
+from amber_acre.store.site import save_context, sheet_of
 from amber_acre.store.tables import AreaRow, PropertyRow
 
 CONTEXTS = ("building", "paving", "water", "boundary")
@@ -52,7 +52,7 @@ def outlines_of(session: Session, place: PropertyRow) -> list[Outline]:
 
 
 def bring_in(session: Session, place: PropertyRow, outline: Outline, instrument: str, confirmed: bool) -> str:
-    """Adds an outline as an area or surrounding where it lies; returns the name it got.
+    """Adds an outline as an area or surrounding where it lies; returns the name it got. What overlaps is settled after.
 
     Refuses unknown kinds and grasses (NotUnderstood); a patch comes in as a bed, for its lawn is not in the file.
     """
@@ -79,7 +79,6 @@ def bring_in(session: Session, place: PropertyRow, outline: Outline, instrument:
     west, south, east, north = box(outline.ring)
     row.x_m, row.y_m = (west + east) / 2, (south + north) / 2
     row.turn_deg = outline.turn_deg if KINDS[kind].drawn_by == "facts" else 0.0
-    settle(session, place)
     return name
 
 

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import secrets
+from dataclasses import dataclass
 from typing import Annotated, Any
 
 from fastapi import Depends, Request, UploadFile
@@ -26,21 +27,39 @@ async def _pictures(request: Request, _posted: Posted) -> list[tuple[str, bytes]
     return [(item.filename or "photograph", await item.read(BYTES_AT_MOST + 1)) for item in sent[: AT_MOST + 1]]
 
 
-Pictures = Annotated[list[tuple[str, bytes]], Depends(_pictures)]
+Sent = Annotated[list[tuple[str, bytes]], Depends(_pictures)]
 
 
-def cleaned(pictures: list[tuple[str, bytes]], read: Read[Any]) -> list[tuple[bytes, bytes]]:
-    """Both sizes of every photograph; what cannot be read becomes a fault of the form."""
+@dataclass(frozen=True)
+class Photographs:
+    """Both sizes of every photograph sent, or the refusal of the first that cannot be read."""
+
+    pictures: tuple[tuple[bytes, bytes], ...] = ()
+    refusal: AmberError | None = None
+
+    def taken(self, read: Read[Any]) -> tuple[tuple[bytes, bytes], ...]:
+        """The photographs; a refusal becomes a fault of the form."""
+        if self.refusal is not None:
+            read.refuse(self.refusal)
+        return self.pictures
+
+
+def _cleaned(sent: Sent) -> Photographs:
+    """Reads the photographs before the form is: nobody waits for them to write."""
     try:
-        if len(pictures) > AT_MOST:
+        if len(sent) > AT_MOST:
             raise AmberError(f"Send at most {AT_MOST} photographs at a time.", field="photos")
-        return [read_photo(content, name) for name, content in pictures]
+        return Photographs(tuple(read_photo(content, name) for name, content in sent))
     except AmberError as error:
-        read.refuse(error)
-        return []
+        return Photographs(refusal=error)
 
 
-def keep(request: Request, session: Session, walk: WalkRow, pictures: list[tuple[bytes, bytes]], spot: str) -> None:
+Pictures = Annotated[Photographs, Depends(_cleaned)]
+
+
+def keep(
+    request: Request, session: Session, walk: WalkRow, pictures: tuple[tuple[bytes, bytes], ...], spot: str
+) -> None:
     """Writes the photographs of a look, once."""
     if walk.photos:
         return

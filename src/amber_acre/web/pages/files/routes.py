@@ -8,7 +8,7 @@ from fastapi import APIRouter, Depends, Request, UploadFile
 from fastapi.responses import HTMLResponse, Response
 from starlette.datastructures import UploadFile as Uploaded
 
-from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood
+from amber_acre.core.errors import AmberError, Doubtful, MissingInput
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.tables.grasses import GRASSES
@@ -16,12 +16,15 @@ from amber_acre.exchange.areas_csv import AreaLine, write_areas
 from amber_acre.exchange.geojson import BYTES_AT_MOST, Outgoing, read_geojson, write_geojson
 from amber_acre.exchange.gpx import read_gpx
 from amber_acre.exchange.outline import Incoming
+from amber_acre.exchange.text import read_text
 from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
 from amber_acre.store.outlines import CONTEXTS, Outline, bring_in, outlines_of
+from amber_acre.store.site import settle
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.forms.reading import Fault, Faults
 from amber_acre.web.page import Key, Posted, Reading, Writing, found, render, units_of
+from amber_acre.web.sending import leads_to
 
 router = APIRouter()
 AS_CHOICES = [("bed", "ornamental bed"), ("lawn", "lawn"), *((kind, kind) for kind in CONTEXTS)]
@@ -69,25 +72,34 @@ def areas_csv(session: Reading, property_id: Key) -> Response:
 
 
 @router.post("/properties/{property_id}/files")
-def bring(request: Request, session: Writing, posted: Posted, sent: Sent, property_id: Key) -> Response:
-    """Adds every outline of a file, or none of them and the sentence why."""
-    place = found(property_of(session, property_id), "This property")
+def bring(
+    request: Request, before: Reading, session: Writing, posted: Posted, sent: Sent, property_id: Key
+) -> Response:
+    """Adds every outline of a file, or none of them and the sentence why.
+
+    The file is read before anything is written, so that nobody waits for it.
+    """
+    place = found(property_of(before, property_id), "This property")
     faults: Faults = {}
     done: list[str] = []
     try:
         read, origin, instrument = _read(sent, posted, place)
+        place = found(property_of(session, property_id), "This property")
         if place.origin_longitude is None and origin is not None:
             place.origin_longitude, place.origin_latitude = origin
         for item in read:
             name = bring_in(session, place, _outline(item, posted), instrument, "confirmed" in posted)
             done.append(item.said or f"“{name}” is on the sheet.")
+        settle(session, place)
     except AmberError as error:
         session.rollback()
-        place = found(property_of(session, property_id), "This property")
+        place = found(property_of(before, property_id), "This property")
         faults[error.field if error.field in ("file", "grass") else "file"] = Fault(
             error.sentence, isinstance(error, Doubtful)
         )
         done = []
+    if done:
+        leads_to(f"/properties/{property_id}/site")
     return _page(request, place, posted, faults, done, 422 if faults else 200)
 
 
@@ -96,10 +108,7 @@ def _read(
 ) -> tuple[list[Incoming], tuple[float, float] | None, str]:
     if not sent.strip():
         raise MissingInput("Choose a file.", field="file")
-    try:
-        text = sent.decode("utf-8-sig")
-    except UnicodeDecodeError as refusal:
-        raise NotUnderstood("This is no text file. GeoJSON and GPX are.", field="file") from refusal
+    text = read_text(sent)
     if text.lstrip().startswith("<"):
         read, origin = read_gpx(text, _origin(place))
         return read, origin, "gps"

@@ -18,7 +18,7 @@ from amber_acre.store.tables import AreaRow, WalkRow
 from amber_acre.web.forms.look import LookForm
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of, units_of
-from amber_acre.web.photographs import Pictures, cleaned, keep
+from amber_acre.web.photographs import Pictures, keep
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
@@ -39,7 +39,7 @@ def add_look(
 ) -> Response:
     row = found(area_of(session, area_id), "This area")
     read = read_look(posted, today, row)
-    photographs = cleaned(pictures, read)
+    photographs = pictures.taken(read)
     if read.value is None or read.faults:
         return _page(request, session, row, read, None, None, 422)
     form = read.value

@@ -2,9 +2,11 @@
 
 from __future__ import annotations
 
+import re
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
-from typing import Annotated, Any
+from typing import Annotated, Any, get_args
 
 from fastapi import APIRouter, Depends, Request
 from fastapi.responses import HTMLResponse, Response
@@ -19,9 +21,13 @@ from amber_acre.exchange.soil_csv import (
     ADVICE,
     BYTES_AT_MOST,
     ROLES,
+    DayOrder,
     LabTable,
     TestLine,
+    ambiguous_days,
     guess_roles,
+    methods_named,
+    order_told,
     read_advice,
     read_advices,
     read_day,
@@ -30,6 +36,7 @@ from amber_acre.exchange.soil_csv import (
     read_table,
     write_tests,
 )
+from amber_acre.exchange.text import read_text
 from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
@@ -145,11 +152,10 @@ def _text(
     if len(sent) > BYTES_AT_MOST:
         raise OutOfRange("The file is over 400 kB. Send one property's report at a time.", field="file")
     if sent:
-        try:
-            return sent.decode("utf-8-sig")
-        except UnicodeDecodeError:
-            return sent.decode("cp1252", errors="replace")
-    return posted.get("text", "")[:BYTES_AT_MOST]
+        return read_text(sent)
+    if len(posted.get("text", "")) > BYTES_AT_MOST:
+        raise OutOfRange("This is over 400 kB. Paste one property's report at a time.", field="text")
+    return posted.get("text", "")
 
 
 def _matching(session: Reading, place: PropertyRow, posted: dict[str, str], table: LabTable) -> dict[str, str]:
@@ -157,15 +163,33 @@ def _matching(session: Reading, place: PropertyRow, posted: dict[str, str], tabl
     layout = store.layout_of(session, posted.get("laboratory", "").strip())
     roles = guess_roles(table.headings, layout.columns if layout else None)
     texts = {f"role-{n}": roles[heading] for n, heading in enumerate(table.headings)}
+    named = methods_named(table.headings)
     texts["unit"] = layout.unit if layout else posted.get("unit", "ppm")
-    texts["extractant"] = layout.extractant if layout else posted.get("extractant", "")
-    texts["buffer_method"] = layout.buffer_method if layout else posted.get("buffer_method", "")
+    for what in ("extractant", "buffer_method"):
+        texts[what] = getattr(layout, what) if layout else posted.get(what) or named.get(what, "")
     texts["remembered"] = "yes" if layout else ""
-    named = {area.name.lower(): area.id for area in areas_of(session, place.id)}
-    at = next((n for n, heading in enumerate(table.headings) if roles[heading] == "sample"), None)
-    for n, row in enumerate(table.rows):
-        texts[f"area-{n}"] = str(named.get(row[at].lower(), "")) if at is not None else ""
+    days = _column(table, roles, "sampled")
+    texts["day_order"] = posted.get("day_order", "") or order_told(days)
+    areas = [(area.id, area.name) for area in areas_of(session, place.id)]
+    for n, sample in enumerate(_column(table, roles, "sample") or [""] * len(table.rows)):
+        texts[f"area-{n}"] = _area_named(sample, areas)
     return texts
+
+
+def _column(table: LabTable, roles: dict[str, str], role: str) -> list[str]:
+    at = next((n for n, heading in enumerate(table.headings) if roles[heading] == role), None)
+    return [] if at is None else [row[at] for row in table.rows]
+
+
+def _area_named(sample: str, areas: list[tuple[int, str]]) -> str:
+    """The area a sample bears the name of, alone or beside other words; '' where none or several could be meant."""
+    words = f" {' '.join(re.findall(r'[a-z0-9]+', sample.lower()))} "
+    spoken = [(number, f" {' '.join(re.findall(r'[a-z0-9]+', name.lower()))} ") for number, name in areas]
+    exact = [number for number, name in spoken if name == words]
+    within = [(len(name), number) for number, name in spoken if name.strip() and name in words]
+    longest = [number for length, number in within if length == max(within)[0]]
+    found = exact or longest
+    return str(found[0]) if len(found) == 1 else ""
 
 
 def _samples(
@@ -180,8 +204,14 @@ def _samples(
             "Two columns are matched to the same thing. Let one of them go.",
             field=f"role-{list(roles.values()).index(twice)}",
         )
+    days = _column(table, roles, "sampled")
+    if ambiguous_days(days) and not posted.get("day_order"):
+        raise NotUnderstood(
+            f"“{next(day for day in days if ambiguous_days([day]))}”: does the day stand first, or the month?",
+            field="day_order",
+        )
     here = {str(area.id): area for area in areas_of(session, place.id)}
-    samples = []
+    samples: list[_Sample] = []
     for n, row in enumerate(table.rows):
         area = posted.get(f"area-{n}", "")
         if not area:
@@ -195,6 +225,11 @@ def _samples(
                 raise Doubtful(
                     f"there is a test of {test.taken_on:%-d %B %Y} by this laboratory already. Is it another one?"
                 )
+            if "confirmed" not in posted and any(
+                (s.area_id, s.test.taken_on, s.test.depth_mm) == (int(area), test.taken_on, test.depth_mm)
+                for s in samples
+            ):
+                raise Doubtful(f"another row is of {here[area].name} and this day as well. Are both meant?")
             samples.append(_Sample(int(area), test, _advice(cells, roles)))
         except AmberError as error:
             what = MEASURES[error.field].name if error.field in MEASURES else ""
@@ -219,7 +254,8 @@ def _test(
     values, kept, faults = read_values(texts, unit)
     if faults:
         raise faults[0]
-    taken_on = read_day(named.get("sampled", ("", ""))[1] or posted.get("sampled_on", ""))
+    order: DayOrder = next((o for o in get_args(DayOrder) if o == posted.get("day_order")), "")
+    taken_on = read_day(named.get("sampled", ("", ""))[1] or posted.get("sampled_on", ""), order)
     extractant = read_name(
         named.get("extractant", ("", ""))[1], {row.extractant: row.name for row in RANGES.values()}, "extractant"
     ) or posted.get("extractant")
@@ -257,6 +293,14 @@ def _advice(row: dict[str, str], roles: dict[str, str]) -> tuple[Advice, ...]:
     return tuple(found)
 
 
+def _days_asked(table: LabTable | None, typed: Mapping[str, str]) -> bool:
+    """Whether the days of the file can be read two ways."""
+    if table is None:
+        return False
+    roles = {heading: typed.get(f"role-{n}", "") for n, heading in enumerate(table.headings)}
+    return ambiguous_days(_column(table, roles, "sampled"))
+
+
 def _page(
     request: Request, session: Reading, place: PropertyRow, read: Read[Any], table: LabTable | None, status: int = 200
 ) -> HTMLResponse:
@@ -269,6 +313,7 @@ def _page(
         typed=read.typed,
         faults=read.faults,
         roles=ROLE_CHOICES,
+        days_asked="day_order" in read.faults or bool(read.typed.get("day_order")) or _days_asked(table, read.typed),
         areas=[(area.id, area.name) for area in areas_of(session, place.id)],
         laboratories=[layout.laboratory for layout in store.layouts(session)],
         extractants=EXTRACTANT_CHOICES,

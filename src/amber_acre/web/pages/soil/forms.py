@@ -147,6 +147,13 @@ class AmendForm(Form):
         return value
 
 
+class StrikeForm(Form):
+    """Why a work does not count, and who says so."""
+
+    who: Needed
+    why: Needed
+
+
 class WorkForm(Form):
     """A work without product that was done. Context: ``today``."""
 

@@ -20,7 +20,7 @@ from amber_acre.store.tables import CorrectionRow, SoilJobRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Today, Writing, found, go
 from amber_acre.web.pages.soil.correcting import correction_page
-from amber_acre.web.pages.soil.forms import JobForm, WorkForm
+from amber_acre.web.pages.soil.forms import JobForm, StrikeForm, WorkForm
 
 router = APIRouter()
 
@@ -54,6 +54,21 @@ def work_done(request: Request, session: Writing, posted: Posted, today: Today, 
         recorded_at=datetime.now(UTC),
     )
     return go(f"/corrections/{row.correction_id}#job-{row.id}")
+
+
+@router.post("/soil-works/{work_id}/strike")
+def strike_work(request: Request, session: Writing, posted: Posted, today: Today, work_id: Key) -> Response:
+    """Strikes a work out by a new row; its job is due again."""
+    row = found(store.work_row(session, work_id), "This work")
+    read = read_form(StrikeForm, posted)
+    if store.struck(session, row):
+        read.refuse(DoesNotFit("This work is struck out already.", field=f"why-{row.id}"))
+    if read.value is None or read.faults:
+        read.faults = {f"why-{row.id}": fault for fault in read.faults.values()}
+        return _again(request, session, row.job, today, read)
+    form = read.value
+    store.undo_work(session, row, f"strike-{row.id}", form.who, form.why, datetime.now(UTC))
+    return go(f"/corrections/{row.job.correction_id}#job-{row.job_id}")
 
 
 @router.post("/soil-jobs/{job_id}/change")

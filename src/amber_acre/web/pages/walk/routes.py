@@ -18,7 +18,7 @@ from amber_acre.store.tables import AreaRow, PropertyRow, WalkRow
 from amber_acre.web.forms.look import LookForm
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.photographs import Pictures, cleaned, keep
+from amber_acre.web.photographs import Pictures, keep
 
 router = APIRouter()
 STEPS = ("look", "sample")
@@ -80,7 +80,7 @@ def keep_step(
                     look.require_something()
             except AmberError as error:
                 read.refuse(error)
-        photographs = cleaned(pictures, read)
+        photographs = pictures.taken(read)
         if read.value is None or read.faults:
             return _step(request, row, step, read, 422)
         walk = walks.write_walk(session, row.id, read.value.look(), read.value.form_key)
