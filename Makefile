@@ -6,7 +6,7 @@ RUN := PYTHONPATH=src $(BIN)/python
 CSS := src/amber_acre/web/static/app.css
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
-.PHONY: demo test dev css shots bench lint clean
+.PHONY: demo test dev css shots bench backup check fuzz lint clean
 
 demo: $(VENV)/demo.stamp ## the demo world on this machine; prints its address
 	$(RUN) -m amber_acre demo
@@ -25,6 +25,15 @@ dev: $(VENV)/test.stamp ## your own database, restarted on every change
 
 css: node_modules/.package-lock.json ## builds the style sheet that is committed
 	npx @tailwindcss/cli -i src/amber_acre/web/styles/app.css -o $(CSS) --minify
+
+backup: $(VENV)/demo.stamp ## copies your database, also while it is served: make backup COPY=file
+	$(RUN) -m amber_acre backup $(COPY)
+
+check: $(VENV)/demo.stamp ## looks for damage in your database; nothing is changed
+	$(RUN) -m amber_acre check
+
+fuzz: $(VENV)/test.stamp ## a hundred thousand odd requests against every address
+	AMBER_ACRE_FUZZ=100000 PYTHONPATH=src:. $(BIN)/python -m pytest -q tests/web/test_fuzz.py
 
 shots: $(VENV)/test.stamp ## the pictures in docs/screenshots, from the demo
 	PYTHONPATH=src:. $(BIN)/python -m tests.journeys.shots

@@ -13,6 +13,8 @@ from amber_acre.demo.world import FIRM, TODAY
 from amber_acre.settings import Settings
 from amber_acre.store.areas import all_lawns
 from amber_acre.store.session import open_engine, reading
+from amber_acre.web.app import create_app
+from amber_acre.web.serving import application
 
 
 def test_the_demo_is_made_and_made_again(tmp_path: Path, monkeypatch: pytest.MonkeyPatch) -> None:
@@ -54,3 +56,53 @@ def test_without_a_command_it_explains_itself(capsys: pytest.CaptureFixture[str]
     with pytest.raises(SystemExit):
         command_line.main([])
     assert "serve" in capsys.readouterr().err
+
+
+def test_the_demo_leaves_a_file_it_did_not_make(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    own = tmp_path / "own.sqlite"
+    create_app(Settings(database=own)).state.engine.dispose()
+    before = own.read_bytes()
+    monkeypatch.setenv("AMBER_ACRE_DATABASE", str(own))
+    assert command_line.main(["demo", "--only-make"]) == 1
+    assert "was not made by the demo: it is left as it is" in capsys.readouterr().err
+    assert own.read_bytes() == before
+
+
+def test_what_cannot_be_served_is_said_in_a_sentence(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    odd = tmp_path / "odd.sqlite"
+    odd.write_text("this is a letter, not a database, and long enough to be taken for one" * 20)
+    monkeypatch.setenv("AMBER_ACRE_DATABASE", str(odd))
+    for command in (["serve"], ["check"], ["backup", str(tmp_path / "copy.sqlite")]):
+        assert command_line.main(command) == 1
+        said = capsys.readouterr().err
+        assert "not a database" in said
+        assert "Traceback" not in said
+    with pytest.raises(SystemExit, match="not a database"):
+        application()
+
+
+def test_a_wide_address_is_warned_about(
+    monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str], tmp_path: Path
+) -> None:
+    monkeypatch.setattr("uvicorn.run", lambda _app, **_how: None)
+    command_line.serve(Settings(database=tmp_path / "x.sqlite", host="0.0.0.0"))
+    assert "there is no log-in" in capsys.readouterr().out
+    command_line.serve(Settings(database=tmp_path / "x.sqlite"))
+    assert "log-in" not in capsys.readouterr().out
+
+
+def test_copy_and_check_from_the_command_line(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch, capsys: pytest.CaptureFixture[str]
+) -> None:
+    own = tmp_path / "own.sqlite"
+    create_app(Settings(database=own)).state.engine.dispose()
+    monkeypatch.setenv("AMBER_ACRE_DATABASE", str(own))
+    assert command_line.main(["backup", str(tmp_path / "copies" / "one.sqlite")]) == 0
+    assert command_line.main(["check", str(tmp_path / "copies" / "one.sqlite")]) == 0
+    assert "is in order" in capsys.readouterr().out
+    assert command_line.main(["backup", str(tmp_path / "copies" / "one.sqlite")]) == 1
+    assert "is there already" in capsys.readouterr().err

@@ -22,7 +22,7 @@ from amber_acre.store.areas import area_of, lawn_of
 from amber_acre.store.ground import brief_of, ground_of
 from amber_acre.store.product_uses import uses_of
 from amber_acre.store.programmes import lanes_as_shown
-from amber_acre.store.session import _MIGRATIONS, migrate, open_engine, reading, writing
+from amber_acre.store.session import MIGRATIONS, migrate, open_engine, reading, writing
 from amber_acre.store.site import crowns_over, put
 from amber_acre.store.soil_tests import Layout
 from amber_acre.store.tables import CorrectionRow, SoilTestRow
@@ -34,7 +34,7 @@ DAY = date(2026, 5, 27)
 def first_revision(tmp_path: Path) -> Iterator[Engine]:
     engine = open_engine(tmp_path / "old.sqlite")
     config = Config()
-    config.set_main_option("script_location", str(_MIGRATIONS))
+    config.set_main_option("script_location", str(MIGRATIONS))
     with engine.connect() as connection:
         config.attributes["connection"] = connection
         command.upgrade(config, "0001")
@@ -79,7 +79,7 @@ def test_tests_of_the_first_revision_keep_every_figure(first_revision: Engine) -
     assert dict(older.values) == {"ph": 6.1, "p": 20, "k": 60}
     assert (newer.taken_on, newer.extractant) == (date(2025, 10, 2), "olsen")
     config = Config()
-    config.set_main_option("script_location", str(_MIGRATIONS))
+    config.set_main_option("script_location", str(MIGRATIONS))
     with first_revision.connect() as connection:
         config.attributes["connection"] = connection
         with pytest.raises(RuntimeError, match="would be lost"):

@@ -796,10 +796,10 @@ def test_bad_cells_are_named_by_row_and_column(demo: Browser) -> None:
 
 def test_a_file_names_its_methods_in_its_headings_and_its_areas_among_other_words(demo: Browser) -> None:
     url = "/properties/1/soil/file"
-    text = "Sample,Date,pH,SMP,P M3 ppm,K M3 ppm\nQ-17 front lawn / A,5/14/2026,6.9,6.8,41,150\nOrchard lawn,"
-    form = matched(demo.post(url, {"laboratory": "y", "text": text + "5/14/2026,6.7,6.7,30,120\n"}))
+    text = "Sample,Date,pH,SMP,P M3 ppm,K M3 ppm\nQ-17 front lawn / A,5/14/2026,6.1,6.5,41,150\nOrchard lawn,"
+    form = matched(demo.post(url, {"laboratory": "y", "text": text + "5/14/2026,6.2,6.6,30,120\n"}))
     assert [form[f"role-{n}"] for n in range(6)] == ["sample", "sampled", "ph", "buffer_ph", "p", "k"]
-    assert (form["extractant"], form["buffer_method"], form["day_order"]) == ("mehlich-3", "smp", "month-day")
+    assert (form["extractant"], form["buffer_method"]) == ("mehlich-3", "smp")
     assert (form["area-0"], form["area-1"]) == ("1", "2")
     form["area-1"] = "1"
     asked = sentence_beside(demo.post(url, form, page=url).text, "area-1")

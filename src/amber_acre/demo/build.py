@@ -22,6 +22,7 @@ from amber_acre.settings import Settings
 from amber_acre.store import areas, clients, climates, daybook, programmes, rules, site, soil_tests
 from amber_acre.store.session import migrate, open_engine, writing
 from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.upkeep import THE_DEMO, Unusable, made_by_the_demo, mark
 
 
 def demo_settings(settings: Settings) -> Settings:
@@ -33,7 +34,13 @@ def demo_settings(settings: Settings) -> Settings:
 
 
 def build_demo(settings: Settings) -> None:
-    """Makes the demo database anew; an earlier one at the same place is replaced."""
+    """Makes the demo database anew; an earlier demo there is replaced, any other file is left (Unusable)."""
+    if settings.database.exists() and not made_by_the_demo(settings.database):
+        raise Unusable(
+            f"{settings.database} was not made by the demo: it is left as it is. Take AMBER_ACRE_DATABASE away, or name"
+            " a new file in it, for the demo.",
+            field="database",
+        )
     for suffix in ("", "-wal", "-shm"):
         Path(f"{settings.database}{suffix}").unlink(missing_ok=True)
     engine = open_engine(settings.database)
@@ -65,6 +72,7 @@ def build_demo(settings: Settings) -> None:
         answer(session, keys)
         session.commit()
     engine.dispose()
+    mark(settings.database, THE_DEMO)
 
 
 def _climate(

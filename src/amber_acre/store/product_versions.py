@@ -54,5 +54,8 @@ def entries_under(session: Session, row: ProductRow) -> int:
 
 def says_other(before: Product, after: Product) -> bool:
     """Whether a change touches what entries show: name, analysis, density and label; packs and prices do not."""
-    plain = [replace(product, key=0, packs=()) for product in (before, after)]
-    return content_of(plain[0]) != content_of(plain[1])
+    plain = [
+        content_of(replace(p, key=0, packs=(), nitrogen={form: share for form, share in p.nitrogen.items() if share}))
+        for p in (before, after)
+    ]
+    return plain[0] != plain[1]

@@ -11,7 +11,7 @@ from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
 
 BUSY_TIMEOUT_MS = 5000
-_MIGRATIONS = Path(__file__).parent / "migrations"
+MIGRATIONS = Path(__file__).parent / "migrations"
 
 
 def open_engine(database: Path) -> Engine:
@@ -67,7 +67,7 @@ def trouble_of(error: BaseException) -> str | None:
 def migrate(engine: Engine) -> None:
     """Brings the database to the newest revision."""
     config = Config()
-    config.set_main_option("script_location", str(_MIGRATIONS))
+    config.set_main_option("script_location", str(MIGRATIONS))
     with engine.connect() as connection:
         config.attributes["connection"] = connection
         command.upgrade(config, "head")

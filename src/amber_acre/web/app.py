@@ -11,6 +11,7 @@ from amber_acre.settings import Settings
 from amber_acre.stand_ins.ph_probe import SimulatedProbe
 from amber_acre.stand_ins.soil_lab import SimulatedLab
 from amber_acre.stand_ins.weather import SimulatedWeather
+from amber_acre.store import upkeep
 from amber_acre.store.session import migrate, open_engine
 from amber_acre.web import problems
 from amber_acre.web.guard import Guard
@@ -38,7 +39,14 @@ from amber_acre.web.pages.week.routes import router as week
 
 
 def create_app(settings: Settings) -> FastAPI:
-    """An application on the database the settings name, brought to the newest revision."""
+    """An application on the database the settings name, brought to the newest revision after a copy.
+
+    Refuses a database that is damaged, newer, or cannot be written (Unusable).
+    """
+    upkeep.refuse_unusable(settings.database)
+    copy = upkeep.copy_before_upgrade(settings.database)
+    if copy is not None:
+        print(f"The database is brought up to date; as it was, it is kept in {copy}.", flush=True)
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None)
     app.state.settings = settings
     app.state.engine = open_engine(settings.database)

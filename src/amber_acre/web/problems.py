@@ -45,7 +45,10 @@ def _refusal(request: Request, error: Exception) -> Response:
 def _again(request: Request, status: int, sentence: str) -> Response:
     """The page that holds the whole form, to be sent again in one press."""
     files = request.headers.get("content-type", "").startswith("multipart/form-data")
-    back = urlsplit(request.headers.get("referer", ""))
+    try:
+        back = urlsplit(request.headers.get("referer", "")).path
+    except ValueError:
+        back = ""
     kept = {name: value for name, value in request.state.posted.items() if name not in ("csrf", "once")}
     return render(
         request,
@@ -55,7 +58,7 @@ def _again(request: Request, status: int, sentence: str) -> Response:
         kept=kept,
         files=files,
         address=request.url.path + (f"?{request.url.query}" if request.url.query else ""),
-        back=back.path or "/",
+        back=back or "/",
     )
 
 

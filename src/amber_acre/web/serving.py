@@ -4,10 +4,14 @@ from __future__ import annotations
 
 from fastapi import FastAPI
 
+from amber_acre.core.errors import AmberError
 from amber_acre.settings import Settings
 from amber_acre.web.app import create_app
 
 
 def application() -> FastAPI:
     """For ``uvicorn --factory``."""
-    return create_app(Settings())
+    try:
+        return create_app(Settings())
+    except AmberError as error:
+        raise SystemExit(error.sentence) from error
