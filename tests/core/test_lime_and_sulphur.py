@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import itertools
 import math
+from dataclasses import replace
 from datetime import date, timedelta
 from typing import Any
 
@@ -18,6 +19,7 @@ from amber_acre.core.correction.course import course
 from amber_acre.core.correction.instalments import below_the_lab, lime_jobs, split, sulphur_jobs
 from amber_acre.core.correction.limits import LIME_CAPS, SULPHUR_CAPS, SURFACE_LIME_MOST_G_M2
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import CARBONATE_EQUIVALENT, POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2, TON_ACRE_G_M2
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import (
@@ -217,7 +219,7 @@ def test_iron_and_aluminium_sulphate_as_so_much_sulphur() -> None:
         acidifying_product(20, sulphur_equivalent(0, 0, 0), Working(""))
 
 
-MATERIALS: dict[str, dict[str, float]] = {
+MATERIALS: dict[str, dict[str, Any]] = {
     "ammonium sulphate 21-0-0": {"nitrogen": 0.21, "sulphur": 0.24},
     "urea 46-0-0": {"nitrogen": 0.46},
     "anhydrous ammonia 82-0-0": {"nitrogen": 0.82},
@@ -233,7 +235,7 @@ def test_acidity_of_fertilizers_as_printed() -> None:
     one = case("acidifying", "06-WFH-acidity-per-100-a")
     ranges = {k: v for part in one["published_range"] for k, v in part.items()}
     for name, expected in one["expected"].items():
-        value = 100 * acid_of_analysis(**{"nitrate": 0.0, "p2o5": 0.0, "k2o": 0.0, "nitrogen": 0.0} | MATERIALS[name])
+        value = 100 * acid_of_analysis(**({"nitrate": 0.0, "p2o5": 0.0, "k2o": 0.0, "nitrogen": 0.0} | MATERIALS[name]))
         bounds = next((ranges[k] for k in ranges if name.lower().startswith(k.split()[0].lower())), None)
         if name.startswith("potassium nitrate"):
             bounds = [-26, -23]
@@ -243,9 +245,21 @@ def test_acidity_of_fertilizers_as_printed() -> None:
             assert value == pytest.approx(expected["value"], rel=0.06, abs=0.5), name
 
 
+def test_sodium_grass_and_compost_in_the_acid_balance() -> None:
+    """Sodium nitrate is a base: −29 lb CaCO₃ for 100 lb is printed (Western Fertilizer Handbook, from memory)."""
+    nitrate = acid_of_analysis(0.16, 0.16, 0.0, 0.0, sodium=22.990 / 84.995)
+    assert 100 * nitrate == pytest.approx(-29, abs=1.5)
+    muriate = acid_of_analysis(0.0, 0.0, 0.0, 0.60, chloride=0.60 * 2 * 35.45 / 94.196)
+    assert abs(muriate) < 0.02  # a neutral salt, as published: 0
+    cropped, grass = (acid_of_analysis(0.46, 0.0, 0.0, 0.0, grass=on) for on in (False, True))
+    assert grass == pytest.approx(0.8 * cropped)
+    compost = replace(LIME, family="bulk", soil=SoilAction(), total_nitrogen=0.01, nitrogen={"insoluble": 0.01})
+    assert acidity_share(compost) == acidity_share(compost, grass=True) == 0.0
+
+
 def test_acidity_per_nitrogen_and_sluijsmans_own_example() -> None:
     """Pierre 1933 per kilogram of nitrogen, within 12 % as sources scatter; Sluijsmans 1970 for ammonium sulphate."""
-    analyses = {
+    analyses: dict[str, dict[str, Any]] = {
         "ammonium sulphate": {"nitrogen": 0.21, "sulphur": 0.24},
         "urea": {"nitrogen": 0.46},
         "ammonium nitrate": {"nitrogen": 0.335},
@@ -254,7 +268,7 @@ def test_acidity_per_nitrogen_and_sluijsmans_own_example() -> None:
         "DAP": {"nitrogen": 0.18, "p2o5": 0.46},
     }
     answers = {
-        name: acid_of_analysis(**{"nitrate": 0.0, "p2o5": 0.0, "k2o": 0.0} | row) / row["nitrogen"]
+        name: acid_of_analysis(**({"nitrate": 0.0, "p2o5": 0.0, "k2o": 0.0} | row)) / row["nitrogen"]
         for name, row in analyses.items()
     }
     hold("acidifying", "06-Pierre-per-N", answers)

@@ -91,8 +91,8 @@ def test_the_stripped_terrace_and_the_repellent_sand_have_plans(demo: Browser) -
     sand = page_of(demo, f"/areas/{BAY_LAWN}/soil/amend?finding=repellent")
     assert "Lets water in for weeks" in sand
     water = page_of(demo, f"/areas/{BAY_LAWN}/soil/water?month=1")
-    assert "The root zone holds 10.5 mm; 5.25 mm may go" in water
-    assert "5 cm more of this soil buys 3.75 mm" in water
+    assert "The root zone holds 11.2 mm; 5.60 mm may go" in water
+    assert "5 cm more of this soil buys 4.00 mm" in water
 
 
 def test_the_rich_green_gets_no_phosphorus_and_reads_its_trend(demo: Browser) -> None:
@@ -282,7 +282,7 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
     assert "70.7 kg 3 × 24 kg" in week
     year = page_of(demo, f"/properties/7?area={PADDOCK}")
     assert "Lime 70.7 kg" in year
-    assert "Base, as CaCO₃" in year
+    assert "Acid or base, as CaCO₃" in year
     again = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
     assert again.status_code == 422
     assert "runs here already" in html.unescape(again.text)

@@ -36,8 +36,8 @@ GARDENS: dict[str, Garden] = {
                 "Front lawn",
             ),
             hedge("Yew hedge", "Taxus baccata", "38 m", "1.2 m", (1.4, 30, 90), "1.9 m", wind="open"),
-            tree("North birch", "Betula nigra", "32 cm", "7.5 m", (13, 33, 0), stage="2", hard_edge="no"),
-            tree("South birch", "Betula nigra", "24 cm; 19 cm", "6 m", (9, 23, 0), stage="2"),
+            tree("North birch", "Betula nigra", "32 cm", "7.5 m", (13, 33, 0), stage="3", hard_edge="no"),
+            tree("South birch", "Betula nigra", "24 cm; 19 cm", "6 m", (9, 23, 0), stage="3"),
             DemoArea(
                 "bed",
                 "Rose bed",

@@ -19,7 +19,7 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
-from amber_acre.core.tables.lawn_water import LAWN_ROOTS_MM
+from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
 from amber_acre.store.climates import climate_of
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.site_tables import ShapeColumns
@@ -174,13 +174,13 @@ def lawn_of(row: AreaRow) -> Lawn:
 
 
 def _store_mm(row: AreaRow) -> float | None:
-    """Water of the root zone by texture, over the roots on file or 40 cm; None where the texture is not known."""
+    """Water of the root zone by texture, over the roots on file or the usual 15 cm; None where texture is unknown."""
     feel = row.fact_texts.get("texture", "")
     texture = texture_of(newest_with(tests_of(row), "sand"), feel)
     if texture is None:
         return None
     roots = number_of(facts_of(row), "roots")
-    return texture.available * (roots * 1000 if roots else LAWN_ROOTS_MM)
+    return texture.available * (roots * 1000 if roots else USUAL_ROOTS_MM)
 
 
 def save_area(

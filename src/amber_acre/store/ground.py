@@ -259,9 +259,9 @@ def _wanted(area: AreaRow, plants: tuple[Plant, ...]) -> tuple[float, float]:
 def _year(session: Session, area: AreaRow, day: date) -> tuple[float, float | None]:
     """Acid of the season's fertilizers as CaCO₃, planned and put down, and the year's nitrogen of a lawn, g/m²."""
     if area.kind != "lawn":
-        return acidity_g_m2(_logged_uses(session, area, day)), None
+        return acidity_g_m2(_logged_uses(session, area, day), grass=area.kind == "patch"), None
     one = lane(session, area, season_to_show(session, area, day), day)
-    acid = acidity_g_m2(_uses_of_lane(one))
+    acid = acidity_g_m2(_uses_of_lane(one), grass=True)
     return acid, one.year.ledger.year.nitrogen if one.programme is not None else float(one.year.need.yearly_g_m2)
 
 

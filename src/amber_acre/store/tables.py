@@ -246,7 +246,7 @@ class SentFormRow(Base):
 class OtherNutrientRow(Base):
     __tablename__ = "other_nutrients"
     __table_args__ = (
-        CheckConstraint("element IN ('Ca','Mg','S','Fe','Mn','Zn','Cu','B','Mo')", name="element"),
+        CheckConstraint("element IN ('Ca','Mg','S','Na','Cl','Fe','Mn','Zn','Cu','B','Mo')", name="element"),
         CheckConstraint("fraction > 0 AND fraction <= 1", name="fraction"),
     )
 

@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 import re
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Literal
@@ -12,6 +14,22 @@ from amber_acre.core.quantities import FOOT_M, INCH_M, POUND_KG, POUND_PER_THOUS
 from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
+_INCH_MM = INCH_M * 1000
+# Units of workings as those who measure in feet read them: factor, what is added, name.
+_US: dict[str, tuple[float, float, str]] = {
+    "m²": (1 / FOOT_M**2, 0, "ft²"),
+    "m": (1 / FOOT_M, 0, "ft"),
+    "mm": (1 / _INCH_MM, 0, "in"),
+    "mm/day": (1 / _INCH_MM, 0, "in/day"),
+    "kg": (1 / POUND_KG, 0, "lb"),
+    "g/m²": (1 / POUND_PER_THOUSAND_G_M2, 0, "lb/1000 ft²"),
+    "mL/m²": (1000 * FOOT_M**2 / (US_FLUID_OUNCE_L * 1000), 0, "fl oz/1000 ft²"),
+    "L": (1 / US_GALLON_L, 0, "gal"),
+    "m³": (1000 / US_GALLON_L, 0, "gal"),
+    "kg/L": (US_GALLON_L / POUND_KG, 0, "lb/gal"),
+    "°C": (1.8, 32, "°F"),
+    "m/s": (3600 / (5280 * FOOT_M), 0, "mph"),
+}
 _ML_M2_PER_FLOZ_1000 = US_FLUID_OUNCE_L * 1000 / (1000 * FOOT_M**2)
 _NUMBER = r"(\d[\d,]*(?:\.\d+)?)"
 # A rate or length in a sentence, or a span of them whose unit stands once: “0.1 to 5 g/m²”, “between 2 and 40 cm”.
@@ -142,6 +160,48 @@ class Shown:
             return f"{round(g_m2 / POUND_PER_THOUSAND_G_M2, 2) + 0.0:.2f} lb/1000 ft²"
         return f"{round(g_m2, 1) + 0.0:.1f} g/m²"
 
+    def bare_nutrient(self, g_m2: float) -> str:
+        """A nutrient without its unit, for columns whose head says it."""
+        return self.nutrient(g_m2).partition(" ")[0]
+
+    def nutrients(self, parts: Sequence[float]) -> list[str]:
+        """Parts and then their sum, without units, so rounded that the parts add up to the sum shown."""
+        per, decimals = (POUND_PER_THOUSAND_G_M2, 2) if self.units == "us" else (1.0, 1)
+        return adding_up([part / per for part in parts], decimals)
+
+    def typed_depth(self, depth_mm: float) -> str:
+        """A depth to be kept or changed in a field: read again it is the same to a twentieth of a millimetre."""
+        if self.units == "metric":
+            return f"{depth_mm / 10:.4g} cm"
+        inches = depth_mm / (INCH_M * 1000)
+        short = f"{inches:.2g}"
+        return f"{short if abs(float(short) - inches) * INCH_M * 1000 < 0.05 else f'{inches:.4g}'} in"
+
+    def in_units(self, value: float, unit: str) -> str:
+        """A figure of a working in the reader's units with its unit; '' where it reads the same in them."""
+        if self.units == "metric" or unit not in _US:
+            return ""
+        factor, add, name = _US[unit]
+        return f"{plain_figure(value * factor + add, 4)} {name}"
+
+    def step_result(self, step: Step) -> str:
+        """The result of a step with its unit; money in the firm's currency."""
+        if step.unit == "money":
+            return self.money(step.result)
+        return f"{plain_figure(step.result)} {step.unit}".strip()
+
+    def step_figures(self, step: Step) -> str:
+        """What went into a step and what came out, in the reader's units; '' where nothing reads otherwise."""
+        if not any(self.in_units(one.value, one.unit) for one in step.figures) and not self.in_units(
+            step.result, step.unit
+        ):
+            return ""
+        parts = [
+            f"{one.meaning} {self.in_units(one.value, one.unit) or f'{plain_figure(one.value)} {one.unit}'.strip()}"
+            for one in step.figures
+        ]
+        return f"{'; '.join(parts)}: {self.in_units(step.result, step.unit) or self.step_result(step)}"
+
     def sentence(self, text: str) -> str:
         """A sentence of the core, which speaks SI unrounded, with its rates and lengths in this property's units.
 
@@ -184,6 +244,17 @@ class Shown:
         return f"{100 * share:.4g} %"
 
 
+def adding_up(parts: Sequence[float], decimals: int) -> list[str]:
+    """Parts and their sum to so many decimals; what rounding leaves over goes to the parts it takes most from."""
+    unit = 10**-decimals
+    total = round(sum(parts) / unit)
+    whole = [math.floor(part / unit + 1e-9) for part in parts]
+    rest = sorted(range(len(parts)), key=lambda n: whole[n] - parts[n] / unit)
+    for n in rest[: max(0, total - sum(whole))]:
+        whole[n] += 1
+    return [f"{count * unit + 0.0:.{decimals}f}" for count in (*whole, total)]
+
+
 def substituted(step: Step) -> str:
     """A step's formula with its figures in place of the symbols and × ÷ − for the operators."""
     return _filled(step.formula, {item.symbol: _in_a_formula(item.value) for item in step.figures})
@@ -196,7 +267,12 @@ def _in_a_formula(value: float) -> str:
 
 def worded(step: Step) -> str:
     """A step's formula with the meaning of each figure in place of its symbol."""
-    return _filled(step.formula, {item.symbol: item.meaning for item in step.figures})
+    return _filled(step.formula, {item.symbol: _as_one(item.meaning) for item in step.figures})
+
+
+def _as_one(meaning: str) -> str:
+    """What a figure means, in brackets where its words hold signs that would be read into the formula."""
+    return f"({meaning})" if re.search(r"[−+×÷:]", meaning) else meaning
 
 
 def _filled(formula: str, words: dict[str, str]) -> str:

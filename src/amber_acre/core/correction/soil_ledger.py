@@ -41,14 +41,14 @@ class SoilLedger:
         return not any(abs(part) > 1e-9 for part in parts)
 
 
-def soil_ledger(uses: Sequence[SoilUse]) -> SoilLedger:
-    """Adds up a season's uses."""
+def soil_ledger(uses: Sequence[SoilUse], grass: bool = True) -> SoilLedger:
+    """Adds up a season's uses, on grass or other ground."""
     working = Working("Acid and base of the season")
     sums = {True: 0.0, False: 0.0}
     elements = {down: dict.fromkeys((*COUNTED, *OF_BULK), 0.0) for down in (True, False)}
     parts = []
     for n, use in enumerate(uses, start=1):
-        share = acidity_share(use.product)
+        share = acidity_share(use.product, grass)
         for element in COUNTED:
             elements[use.down][element] += use.rate_g_m2 * use.product.other.get(element, 0.0)
         if use.product.family == "bulk":

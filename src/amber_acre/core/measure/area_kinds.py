@@ -11,6 +11,7 @@ from typing import Literal
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.measure.entry import METRIC, Reading
 from amber_acre.core.measure.planting import ROOT_RADIUS_LOW, Measured, containers, hedge_ground, root_zone
 from amber_acre.core.quantities import Metres, SquareMetres
@@ -148,13 +149,8 @@ _KINDS = (
                 "stage",
                 "Chlorosis stage",
                 "choice",
-                choices=(
-                    ("0", "0 even green"),
-                    ("1", "1 paler than a tolerant neighbour"),
-                    ("2", "2 yellow between green veins"),
-                    ("3", "3 bleached, scorched"),
-                    ("4", "4 bare"),
-                ),
+                "as in looks; against a neighbour of another kind that is fine",
+                choices=tuple((str(grade), f"{grade} {words}") for grade, words in COLOURS.items()),
             ),
         ),
         "Feeding of trees comes later: a tree needs a reason of its own before it is fed. Its soil can be corrected.",

@@ -117,16 +117,16 @@ def _count_packs(amount_kg: Kilograms, pack: Pack, needed: Figure, one: Figure, 
 
 def _costs(pack: Pack, packs: Figure, needed: Figure, one: Figure, working: Working) -> tuple[float, float]:
     """Cost of the whole packs, and of what goes down."""
-    price = Figure("price", pack.price, "", "price of a pack")
+    price = Figure("price", pack.price, "money", "price of a pack")
     cost = working.step(
-        "Cost of the whole packs", "packs * price", [packs, price], packs.value * pack.price, "", "shelf"
+        "Cost of the whole packs", "packs * price", [packs, price], packs.value * pack.price, "money", "shelf"
     )
     used = working.step(
         "Cost of what goes down",
         "amount_kg / pack_kg * price",
         [needed, one, price],
         needed.value / pack.mass_kg * pack.price,
-        "",
+        "money",
         "shelf",
         note="The rest of the last pack stays in stock.",
     )

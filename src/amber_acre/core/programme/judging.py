@@ -130,14 +130,26 @@ def _target_steps(item: PlannedRound, lawn: Lawn, series: DailySeries, working: 
     day = series.index(item.on)
     if 0 <= day < len(series.mean_c):
         growth_potential(float(series.mean_c[day]), lawn.grass.season, working)
-    passed_on = item.target_g_m2 - item.yearly_g_m2 * item.share
+    passed_on = working.step(
+        "Passed on by rounds at their cap (below zero: passed on to others)",
+        "kept_g_m2 - yearly_g_m2 * share",
+        [
+            Figure("kept_g_m2", item.target_g_m2, "g/m²", "nitrogen of the round as it was planned"),
+            Figure("yearly_g_m2", item.yearly_g_m2, "g/m²", "nitrogen divided over the rounds"),
+            Figure("share", item.share, "", "share of the round"),
+        ],
+        item.target_g_m2 - item.yearly_g_m2 * item.share,
+        "g/m²",
+        "common-practice",
+        note="What the cap of one application keeps from a round goes to the rounds that have room.",
+    )
     working.step(
         "Nitrogen for this round",
         "yearly_g_m2 * share + passed_on_g_m2",
         [
             Figure("yearly_g_m2", item.yearly_g_m2, "g/m²", "nitrogen divided over the rounds"),
             Figure("share", item.share, "", "share of the round"),
-            Figure("passed_on_g_m2", passed_on, "g/m²", "passed on by capped rounds (less: passed on to others)"),
+            Figure("passed_on_g_m2", passed_on, "g/m²", "passed on"),
         ],
         item.target_g_m2,
         "g/m²",

@@ -29,10 +29,10 @@ SULPHUR_PER_ALUMINIUM = 1.5 * 32.06 / 26.982
 
 SULPHUR_WORKS_ABOVE_C = 13.0  # 55 °F [common-practice]
 
-# Coefficients of the acid balance, kg CaO for each kg; nitrogen 1.0 on cropped ground (0.8 is printed for grassland,
-# where
-# more of it is taken up) [sluijsmans-1970].
-SLUIJSMANS = {"N": 1.0, "P2O5": 0.4, "SO3": 0.7, "K2O": 0.6, "MgO": 1.4}
+# Coefficients of the acid balance, kg CaO for each kg; of nitrogen on cropped ground, and on grassland, where more of
+# it is taken up [sluijsmans-1970].
+SLUIJSMANS = {"N": 1.0, "P2O5": 0.4, "SO3": 0.7, "Cl": 0.8, "K2O": 0.6, "Na2O": 0.9, "MgO": 1.4}
+N_ON_GRASS = 0.8
 # Iron of the two ferrous sulphates, fraction of mass [iupac-masses].
 FERROUS_SULPHATES = {"heptahydrate": 0.2009, "monohydrate": 0.3287}
 

@@ -9,6 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
+
 Finding = Literal["clay", "sand", "compacted", "stripped", "repellent"]
 Unit = Literal["depth", "rate", "holes", "none"]
 
@@ -152,7 +154,7 @@ OPTIONS: tuple[Option, ...] = (
         "Carbon granules",
         "carbon",
         "rate",
-        49.0,
+        10 * POUND_PER_THOUSAND_G_M2,
         6,
         False,
         "10 lb/1000 ft² to start, 5 to keep. It is hundredths of a per cent of the root zone: only a test proves a"

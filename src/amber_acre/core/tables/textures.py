@@ -12,7 +12,8 @@ from amber_acre.core.tables.liming import LimeTexture
 @dataclass(frozen=True)
 class TextureClass:
     """One class: ``corners`` (sand %, clay %) of its place on the triangle [usda-texture]; field capacity and wilting
-    point, m³/m³, the middle of the printed range where there is one [fao-56], else as [saxton-rawls-2006].
+    point, m³/m³, the middle of the printed range where there is one [fao-56], else as [saxton-rawls-2006]; and what is
+    ``printed`` as available, which is a column of its own and not the difference of the others.
     """
 
     name: str
@@ -23,18 +24,21 @@ class TextureClass:
     water_source: str
     lime: LimeTexture
     sulphur: SulphurTexture
+    printed: float | None = None
 
     @property
     def available(self) -> float:
-        """Water between field capacity and wilting point, m³/m³."""
-        return self.field_capacity - self.wilting_point
+        """Water for plants, m³/m³: the printed column, else field capacity less wilting point."""
+        return self.printed if self.printed is not None else self.field_capacity - self.wilting_point
 
 
 TEXTURES: dict[str, TextureClass] = {
     row.name: row
     for row in (
-        TextureClass("sand", "S", ((100, 0), (90, 10), (85, 0)), 0.12, 0.045, "fao-56", "sand", "sand"),
-        TextureClass("loamy sand", "LS", ((85, 0), (90, 10), (85, 15), (70, 0)), 0.15, 0.065, "fao-56", "sand", "sand"),
+        TextureClass("sand", "S", ((100, 0), (90, 10), (85, 0)), 0.12, 0.045, "fao-56", "sand", "sand", 0.08),
+        TextureClass(
+            "loamy sand", "LS", ((85, 0), (90, 10), (85, 15), (70, 0)), 0.15, 0.065, "fao-56", "sand", "sand", 0.09
+        ),
         TextureClass(
             "sandy loam",
             "SL",
@@ -44,9 +48,10 @@ TEXTURES: dict[str, TextureClass] = {
             "fao-56",
             "sandy loam",
             "sand",
+            0.13,
         ),
         TextureClass(
-            "loam", "L", ((52, 7), (52, 20), (45, 27), (23, 27), (43, 7)), 0.25, 0.12, "fao-56", "loam", "loam"
+            "loam", "L", ((52, 7), (52, 20), (45, 27), (23, 27), (43, 7)), 0.25, 0.12, "fao-56", "loam", "loam", 0.155
         ),
         TextureClass(
             "silt loam",
@@ -57,8 +62,11 @@ TEXTURES: dict[str, TextureClass] = {
             "fao-56",
             "silt loam",
             "loam",
+            0.16,
         ),
-        TextureClass("silt", "Si", ((20, 0), (8, 12), (0, 12), (0, 0)), 0.32, 0.17, "fao-56", "silt loam", "loam"),
+        TextureClass(
+            "silt", "Si", ((20, 0), (8, 12), (0, 12), (0, 0)), 0.32, 0.17, "fao-56", "silt loam", "loam", 0.18
+        ),
         TextureClass(
             "sandy clay loam",
             "SCL",
@@ -88,13 +96,24 @@ TEXTURES: dict[str, TextureClass] = {
             "fao-56",
             "clay loam",
             "clay",
+            0.155,
         ),
         TextureClass(
             "sandy clay", "SC", ((65, 35), (45, 55), (45, 35)), 0.36, 0.25, "saxton-rawls-2006", "clay loam", "clay"
         ),
-        TextureClass("silty clay", "SiC", ((20, 40), (0, 60), (0, 40)), 0.36, 0.23, "fao-56", "clay loam", "clay"),
         TextureClass(
-            "clay", "C", ((45, 40), (45, 55), (0, 100), (0, 60), (20, 40)), 0.36, 0.22, "fao-56", "clay loam", "clay"
+            "silty clay", "SiC", ((20, 40), (0, 60), (0, 40)), 0.36, 0.23, "fao-56", "clay loam", "clay", 0.16
+        ),
+        TextureClass(
+            "clay",
+            "C",
+            ((45, 40), (45, 55), (0, 100), (0, 60), (20, 40)),
+            0.36,
+            0.22,
+            "fao-56",
+            "clay loam",
+            "clay",
+            0.16,
         ),
     )
 }

@@ -15,7 +15,7 @@ from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.season.climate import Daily
 from amber_acre.web.draw.tape import Scale
-from amber_acre.web.shown import Shown
+from amber_acre.web.shown import Shown, adding_up
 
 HEIGHT = 118.0
 FLAG_HEIGHT = 18.0
@@ -100,11 +100,12 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown, jobs: Seque
         alive = np.flatnonzero(ribbon.daily_g_m2 > highest * 0.002)
         if len(alive):
             part = slice(int(alive[0]), int(alive[-1]) + 1)
+            released, remaining, applied = adding_up((ribbon.released_g_m2, ribbon.remaining_g_m2), 2)
             ribbons.append(
                 RibbonShape(
                     _band(xs[part], stacked[part], upper[part], ceiling),
-                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {ribbon.applied_g_m2:.2f} g/m² N applied = "
-                    f"{ribbon.released_g_m2:.2f} released + {ribbon.remaining_g_m2:.2f} remaining at the season's end",
+                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {applied} g/m² N applied = "
+                    f"{released} released + {remaining} remaining at the season's end",
                     ribbon.logged,
                 )
             )

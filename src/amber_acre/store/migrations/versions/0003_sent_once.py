@@ -23,6 +23,9 @@ def upgrade() -> None:
     )
     for table in VERSIONED:
         op.execute(f"ALTER TABLE {table} ADD COLUMN version INTEGER NOT NULL DEFAULT 1")
+    _admit_sodium_and_chloride()
+    # One scale of pale leaves: a tree's stage 0 to 4 becomes the colour 1 to 5 that looks are graded by.
+    op.execute("UPDATE facts SET text = CAST(CAST(text AS INTEGER) + 1 AS VARCHAR) WHERE name = 'stage' AND text <> ''")
     op.create_table(
         "product_versions",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -38,6 +41,22 @@ def upgrade() -> None:
             f"CREATE TRIGGER product_versions_no_{action.lower()} BEFORE {action} ON product_versions BEGIN "
             "SELECT RAISE(ABORT, 'what a label said when it was logged is never changed'); END"
         )
+
+
+def _admit_sodium_and_chloride() -> None:
+    op.execute("ALTER TABLE other_nutrients RENAME TO other_nutrients_before")
+    op.create_table(
+        "other_nutrients",
+        sa.Column("product_id", sa.Integer(), nullable=False),
+        sa.Column("element", sa.String(), nullable=False),
+        sa.Column("fraction", sa.Double(), nullable=False),
+        sa.CheckConstraint("element IN ('Ca','Mg','S','Na','Cl','Fe','Mn','Zn','Cu','B','Mo')", name="element"),
+        sa.CheckConstraint("fraction > 0 AND fraction <= 1", name="fraction"),
+        sa.ForeignKeyConstraint(["product_id"], ["products.id"], ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("product_id", "element"),
+    )
+    op.execute("INSERT INTO other_nutrients SELECT product_id, element, fraction FROM other_nutrients_before")
+    op.drop_table("other_nutrients_before")
 
 
 def downgrade() -> None:

@@ -82,7 +82,10 @@ def preview_board(request: Request, session: Reading, posted: Posted, property_i
     place = found(property_of(session, property_id), "This property")
     found(KINDS.get(kind), "This kind of area")
     board = _board(without_empty_shapes(posted), place, kind, reading_for(place.units, posted, site.pacers(session)))
-    return render(request, "areas/board.html", units=units_of(place.units), board=board)
+    own = posted.get("own_id", "")
+    row = store.area_of(session, int(own)) if own.isdecimal() and len(own) < 16 else None
+    taken = row.taken if row is not None and row.property_id == place.id else ()
+    return render(request, "areas/board.html", units=units_of(place.units), board=board, taken=taken)
 
 
 @router.post("/areas/{area_id}/delete")
@@ -235,6 +238,7 @@ def _form(
         row=row,
         typed=read.typed,
         faults=read.faults,
+        taken=row.taken if row else (),
         part_rows=rows_of(read.typed, "parts"),
         cut_out_rows=rows_of(read.typed, "cut_outs"),
         board=_board(without_empty_shapes(read.typed), place, kind, reading_for(place.units, read.typed, people)),

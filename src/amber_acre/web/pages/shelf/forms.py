@@ -30,7 +30,7 @@ from amber_acre.web.forms.reading import Form
 WITHOUT_GRADE = ("lime", "sulphur", "acidifier", "gypsum", "bulk", "iron", "stimulant")
 NO_GRADE = "0-0-0"
 SLOW_FORM: dict[str, NitrogenForm] = {"coated": "coated", "organic": "insoluble", "biosolid": "insoluble"}
-OTHER_ELEMENTS = ("Ca", "Mg", "S", "Fe", "Mn", "Zn", "Cu", "B", "Mo")
+OTHER_ELEMENTS = ("Ca", "Mg", "S", "Na", "Cl", "Fe", "Mn", "Zn", "Cu", "B", "Mo")
 
 
 class FormsForm(Form):
@@ -50,6 +50,8 @@ class OthersForm(Form):
     Ca: OptionalPercent = None
     Mg: OptionalPercent = None
     S: OptionalPercent = None
+    Na: OptionalPercent = None
+    Cl: OptionalPercent = None
     Fe: OptionalPercent = None
     Mn: OptionalPercent = None
     Zn: OptionalPercent = None

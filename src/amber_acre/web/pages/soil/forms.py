@@ -19,6 +19,7 @@ from amber_acre.core.tables.liming import FINENESS_RULES, Region
 from amber_acre.store.ground import Ground
 from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalLength, OptionalNumber, OptionalPercent
 from amber_acre.web.forms.reading import Form
+from amber_acre.web.shown import Shown
 
 SHALLOW = ("lawn", "patch")  # kinds corrected to 10 cm, the others to 15 [common-practice]
 WARM_FROM_C = 14.0  # mean of the year from which the texture table's warm region is offered first [common-practice]
@@ -114,7 +115,7 @@ def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict
         "target": f"{target:.1f}",
         "product": str(product or ""),
         "placement": "surface",
-        "depth": f"{depth / (INCH_M * 1000):.2g} in" if us else f"{depth / 10:g} cm",
+        "depth": Shown("us" if us else "metric").typed_depth(depth),
         "method": "lab" if advised else "buffer" if buffered else "texture",
         "region": "warm" if mean(ground.climate.mean_c) >= WARM_FROM_C else "cool",
         "rule": "two-sieve",

@@ -13,7 +13,6 @@ from amber_acre.core.correction.amend_jobs import watering_jobs
 from amber_acre.core.correction.limits import refuse_twice
 from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.programme.due import week_of
-from amber_acre.core.quantities import INCH_M
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.evapotranspiration import penman_monteith
 from amber_acre.core.season.water import water_year
@@ -39,6 +38,7 @@ from amber_acre.web.draw.water_chart import draw_water_year
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.soil.forms import WaterForm
+from amber_acre.web.shown import Shown
 
 router = APIRouter()
 
@@ -128,7 +128,7 @@ def _usual(ground: Ground, today: date) -> dict[str, str]:
     roots = ground.roots_mm if ground.roots_mm is not None else USUAL_ROOTS_MM
     us = ground.area.property.units == "us"
     return {
-        "roots": f"{roots / (INCH_M * 1000):.2g} in" if us else f"{roots / 10:g} cm",
+        "roots": Shown("us" if us else "metric").typed_depth(roots),
         "depletion": f"{DEPLETION[ground.season] * 100:g} %",
         "texture": ground.texture.name if ground.texture else "",
         "more": "2 in" if us else f"{MORE_SOIL_MM / 10:g} cm",
