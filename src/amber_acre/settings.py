@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from datetime import date
 from pathlib import Path
+from typing import Literal
 
 from pydantic_settings import BaseSettings, SettingsConfigDict
 
@@ -22,6 +23,7 @@ class Settings(BaseSettings):
     allowed_hosts: str = ""
     firm: str = "Your firm"
     currency: str = "$"
+    units: Literal["metric", "us"] = "metric"
     today: date | None = None
 
     def hosts(self) -> list[str]:

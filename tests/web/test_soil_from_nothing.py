@@ -26,7 +26,10 @@ PLACE = (
         "climate_id": "own",
         "rule_set_id": "own",
     }
-    | {f"climate-{key}": value for key, value in SOUTH.items()}
+    | {
+        f"climate-{key}": f"{value} {'mm' if key.endswith('rain') else 'C'}" if key.startswith("months") else value
+        for key, value in SOUTH.items()
+    }
     | {f"rules-{key}": value for key, value in RULES.items()}
 )
 BED = {

@@ -269,7 +269,7 @@ def write_tests(lines: Sequence[TestLine]) -> str:
         cells = []
         for key, row in MEASURES.items():
             value = test.values.get(key)
-            figure = "" if value is None else f"{value * (100 if row.quantity == 'percent' else 1):.6f}"
+            figure = "" if value is None else f"{value * (100 if row.quantity == 'percent' else 1):.9f}"
             cells.append(figure.rstrip("0").rstrip(".") if "." in figure else figure)
         writer.writerow(
             [

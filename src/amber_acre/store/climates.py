@@ -29,6 +29,7 @@ def climate_of(row: ClimateRow) -> Climate:
         frost(row.first_frost_month, row.first_frost_day),
         row.elevation_m,
         row.region,
+        row.assumed,
     )
 
 
@@ -44,7 +45,7 @@ def save_climate(session: Session, climate: Climate, depot: bool, climate_id: in
     """Writes a climate; with ``climate_id`` in place of the one there."""
     row = (session.get(ClimateRow, climate_id) if climate_id else None) or ClimateRow()
     row.name, row.depot, row.latitude_deg = climate.name, depot, climate.latitude_deg
-    row.elevation_m, row.region = climate.elevation_m, climate.region
+    row.elevation_m, row.region, row.assumed = climate.elevation_m, climate.region, climate.assumed
     row.version = (row.version or 0) + 1
     row.last_frost_month, row.last_frost_day = climate.last_frost or (None, None)
     row.first_frost_month, row.first_frost_day = climate.first_frost or (None, None)

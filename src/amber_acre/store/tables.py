@@ -88,6 +88,7 @@ class ClimateRow(Base):
     first_frost_day: Mapped[int | None]
     region: Mapped[str] = mapped_column(default="")
     elevation_m: Mapped[float] = mapped_column(default=0.0)
+    assumed: Mapped[str] = mapped_column(default="", server_default="")
     version: Mapped[int] = mapped_column(default=1, server_default="1")
     months: Mapped[list[ClimateMonthRow]] = relationship(
         order_by="ClimateMonthRow.month", cascade="all, delete-orphan", lazy="selectin"

@@ -1,9 +1,10 @@
 """Acid and base a product leaves in soil, as the lime it would take to undo it [sluijsmans-1970].
 
-E = CaO + 1.4 MgO + 0.6 K2O + 0.9 Na2O − 0.4 P2O5 − 0.7 SO3 − 0.8 Cl − n N, kg CaO for each 100 kg, turned about here so
-that acid counts above zero; n is 1.0 on cropped ground and 0.8 on grass. The one formula holds for fertilizers,
-sulphur, iron and aluminium sulphate and gypsum (which comes to nothing). Where a label does not name chloride, potash counts as
-base only as far as there is nitrate with it, else it is taken as a neutral salt together with its sulphate or chloride.
+E = CaO + 1.4 MgO + 0.6 K2O + 0.9 Na2O − 0.4 P2O5 − 0.7 SO3 − 0.8 Cl − n N, kg CaO for each 100 kg, turned about here
+so that acid counts above zero; n is 1.0 on cropped ground and 0.8 on grass. The one formula holds for fertilizers,
+sulphur, iron and aluminium sulphate and gypsum (which comes to nothing). Where a label does not name chloride, potash
+counts as base only as far as there is nitrate with it, else it is taken as a neutral salt together with its sulphate
+or chloride.
 """
 
 from __future__ import annotations

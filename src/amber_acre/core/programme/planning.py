@@ -76,6 +76,7 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
         *soil.assumptions,
         *need.working.assumptions,
         "Warmth of the soil is taken from the daily mean air temperature of the climate normals.",
+        *([f"The climate: {lawn.climate.assumed}."] if lawn.climate.assumed else []),
     )
     return YearPlan(start, next_season_start(start), need, rounds, assumptions, (*obstacles, *problems))
 

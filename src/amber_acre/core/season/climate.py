@@ -33,6 +33,8 @@ MONTH_NAMES = (
     "November",
     "December",
 )
+DOUBTFUL_RAIN_MM = 100.0  # a year's: below it inches are more likely than a desert [common-practice]
+ASSUMED_SWING_C = 10.0  # of a day, where minimum and maximum are not known [common-practice]
 _MONTH_STARTS = tuple(sum(MONTH_DAYS[:m]) for m in range(12))
 
 
@@ -57,7 +59,8 @@ class Climate:
     ``latitude_deg`` from −70 to 70, negative south. Temperatures in °C with min ≤ mean ≤ max in
     every month; rain in mm, 0 or more. ``last_frost``/``first_frost``: the usual last and first hard
     frost (−2.2 °C, 28 °F) of a season, both or neither. ``elevation_m`` −400 to 5,000; ``region`` a key of
-    the table of native soils, or ''. Refuses anything else, naming the month.
+    the table of native soils, or ''. ``assumed``: what of it was not measured here, in words. Refuses anything else,
+    naming the month.
     """
 
     name: str
@@ -70,6 +73,7 @@ class Climate:
     first_frost: MonthDay | None = None
     elevation_m: float = 0.0
     region: str = ""
+    assumed: str = ""
 
     def __post_init__(self) -> None:
         if not -70 <= self.latitude_deg <= 70:
@@ -115,6 +119,18 @@ class Climate:
     def southern(self) -> bool:
         """True south of the equator."""
         return self.latitude_deg < 0
+
+    def rain_doubt(self) -> Doubtful | None:
+        """A question where a year's rain is a desert's: the usual cause is inches typed as millimetres; or None."""
+        year = sum(self.rain_mm)
+        if year >= DOUBTFUL_RAIN_MM or max(self.rain_mm) > 25.4:
+            return None
+        return Doubtful(
+            f"Rain of {year:.4g} mm in a year is that of a desert. If these are inches, it would be {year * 25.4:,.0f}"
+            " mm. Type the unit with each figure, or confirm.",
+            field="months-0-rain",
+            value=year,
+        )
 
     def hemisphere_doubt(self) -> Doubtful | None:
         """A question where the warmest month does not belong to the hemisphere, or None.

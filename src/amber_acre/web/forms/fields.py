@@ -75,8 +75,25 @@ def _checked(value: Any) -> bool:
 
 
 Checked = Annotated[bool, BeforeValidator(_checked)]
-Temperature = Annotated[typed.Typed, _reader(typed.temperature)]
-Rain = Annotated[typed.Typed, _reader(typed.rainfall)]
+
+
+def _in_units_of_form(read: Callable[..., Any], metric: str, us: str, optional: bool = False) -> BeforeValidator:
+    """Reads a text whose bare numbers are in the units of the form (context ``units``)."""
+
+    def validate(value: Any, info: ValidationInfo) -> Any:
+        text, field = str(value or "").strip(), info.field_name or ""
+        if not text:
+            if optional:
+                return None
+            raise NotUnderstood("This is needed. Fill it in.", field=field)
+        return read(text, us if (info.context or {}).get("units") == "us" else metric, field)
+
+    return BeforeValidator(validate)
+
+
+Temperature = Annotated[typed.Typed, _in_units_of_form(typed.temperature, "°C", "°F")]
+OptionalTemperature = Annotated[typed.Typed | None, _in_units_of_form(typed.temperature, "°C", "°F", optional=True)]
+Rain = Annotated[typed.Typed, _in_units_of_form(typed.rainfall, "mm", "in")]
 Latitude = Annotated[float, _reader(_latitude)]
 OptionalDay = Annotated[MonthDay | None, _reader(_month_day, optional=True)]
 YearDay = Annotated[MonthDay, _reader(_month_day)]

@@ -23,6 +23,7 @@ def upgrade() -> None:
     )
     for table in VERSIONED:
         op.execute(f"ALTER TABLE {table} ADD COLUMN version INTEGER NOT NULL DEFAULT 1")
+    op.execute("ALTER TABLE climates ADD COLUMN assumed VARCHAR NOT NULL DEFAULT ''")
     _admit_sodium_and_chloride()
     # One scale of pale leaves: a tree's stage 0 to 4 becomes the colour 1 to 5 that looks are graded by.
     op.execute("UPDATE facts SET text = CAST(CAST(text AS INTEGER) + 1 AS VARCHAR) WHERE name = 'stage' AND text <> ''")

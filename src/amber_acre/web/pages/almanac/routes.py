@@ -2,22 +2,25 @@
 
 from __future__ import annotations
 
+from typing import Literal
+
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.season.climate import season_start
+from amber_acre.core.season.climate_kinds import KIND_BY_KEY, KINDS
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.store import climates as climate_store
 from amber_acre.store import rules as rule_store
 from amber_acre.store import site as site_store
 from amber_acre.store.tables import ClimateRow, RuleSetRow
 from amber_acre.web.draw.climate_chart import draw_climate
-from amber_acre.web.forms.climate import ClimateForm, typed_climate
+from amber_acre.web.forms.climate import ClimateForm, name_months, typed_climate
 from amber_acre.web.forms.pace import PaceForm
 from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.forms.rules import RuleSetForm, typed_rules, without_empty_blackouts
-from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of
 
 router = APIRouter()
 
@@ -43,8 +46,12 @@ def _almanac(request: Request, session: Reading, today: Today, read: Read[PaceFo
 
 
 @router.get("/almanac/climates/new")
-def new_climate(request: Request) -> HTMLResponse:
-    return _climate_form(request, Read(None, {}), None)
+def new_climate(request: Request, kind: str = "", half: Literal["north", "south"] = "north") -> HTMLResponse:
+    """An empty form, or one filled from a kind of climate."""
+    start = KIND_BY_KEY.get(kind)
+    units = settings_of(request).units
+    typed = typed_climate(start.climate(half), units) if start else {}
+    return _climate_form(request, Read(None, typed), None)
 
 
 @router.post("/almanac/climates/new")
@@ -55,7 +62,7 @@ def add_climate(request: Request, session: Writing, posted: Posted) -> Response:
 @router.get("/almanac/climates/{climate_id}")
 def edit_climate(request: Request, session: Reading, climate_id: Key) -> HTMLResponse:
     row = found(session.get(ClimateRow, climate_id), "This climate")
-    typed = typed_climate(climate_store.climate_of(row)) | {"version": str(row.version)}
+    typed = typed_climate(climate_store.climate_of(row), settings_of(request).units) | {"version": str(row.version)}
     return _climate_form(request, Read(None, typed), row)
 
 
@@ -87,8 +94,11 @@ def save_rules(request: Request, session: Writing, posted: Posted, rule_set_id: 
 
 
 def _save_climate(request: Request, session: Writing, posted: dict[str, str], row: ClimateRow | None) -> Response:
-    read = read_form(ClimateForm, posted)
-    if row is not None and changed_meanwhile(read, typed_climate(climate_store.climate_of(row)), row.version):
+    read = read_form(ClimateForm, posted, units=settings_of(request).units)
+    name_months(read)
+    if row is not None and changed_meanwhile(
+        read, typed_climate(climate_store.climate_of(row), settings_of(request).units), row.version
+    ):
         return _climate_form(request, read, row, 409)
     if read.value is not None:
         other = climate_store.climate_named(session, read.value.name)
@@ -118,7 +128,16 @@ def _save_rules(request: Request, session: Writing, posted: dict[str, str], row:
 
 
 def _climate_form(request: Request, read: Read[ClimateForm], row: ClimateRow | None, status: int = 200) -> HTMLResponse:
-    return render(request, "almanac/climate.html", status, row=row, typed=read.typed, faults=read.faults)
+    return render(
+        request,
+        "almanac/climate.html",
+        status,
+        settings_of(request).units,
+        row=row,
+        typed=read.typed,
+        faults=read.faults,
+        kinds=KINDS,
+    )
 
 
 def _rules_form(request: Request, read: Read[RuleSetForm], row: RuleSetRow | None, status: int = 200) -> HTMLResponse:

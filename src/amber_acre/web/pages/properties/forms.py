@@ -8,6 +8,7 @@ from pydantic import field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import MissingInput, OutOfRange
+from amber_acre.core.season.climate_kinds import KIND_BY_KEY
 from amber_acre.web.forms.climate import ClimateForm
 from amber_acre.web.forms.fields import Needed, Note, OptionalArea
 from amber_acre.web.forms.reading import Form
@@ -23,6 +24,7 @@ class PropertyForm(Form):
     units: Literal["metric", "us"]
     plot: OptionalArea = None
     climate_id: str
+    half: Literal["", "north", "south"] = ""
     climate: ClimateForm | None = None
     rule_set_id: str
     rules: RuleSetForm | None = None
@@ -48,9 +50,13 @@ class PropertyForm(Form):
 
     @model_validator(mode="after")
     def _chosen(self) -> Self:
-        if self.climate_id != "own" and not _is_key(self.climate_id):
+        kind = self.climate_id.removeprefix("kind:")
+        if self.climate_id.startswith("kind:") and kind in KIND_BY_KEY:
+            if not self.half:
+                raise MissingInput("North or south of the equator? The year turns on it.", field="half")
+        elif self.climate_id != "own" and not _is_key(self.climate_id):
             raise MissingInput("Choose a climate, or enter its own.", field="climate_id")
-        if self.rule_set_id != "own" and not _is_key(self.rule_set_id):
+        if self.rule_set_id not in ("own", "none") and not _is_key(self.rule_set_id):
             raise MissingInput("Choose a rule set, or enter a new one.", field="rule_set_id")
         return self
 

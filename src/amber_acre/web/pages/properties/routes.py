@@ -8,18 +8,22 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.programme.brief import RuleSet
+from amber_acre.core.season.climate_kinds import KIND_BY_KEY, KINDS
 from amber_acre.store import clients as store
 from amber_acre.store.climates import climate_named, climates, save_climate
 from amber_acre.store.rules import rule_set_named, rule_sets, save_rule_set
 from amber_acre.store.site import settle
 from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
+from amber_acre.web.forms.climate import name_months
 from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.forms.rules import without_empty_blackouts
-from amber_acre.web.page import Key, Posted, Reading, Writing, found, go, render
+from amber_acre.web.page import Key, Posted, Reading, Writing, found, go, render, settings_of
 from amber_acre.web.pages.properties.forms import PropertyForm
 
 router = APIRouter()
-NEW = {"units": "metric", "rules-quick_cap": "3.4 g/m²", "rules-total_cap": "4.9 g/m²"}
+NO_RULES = "No local rule"
+NEW = {"rules-quick_cap": "3.4 g/m²", "rules-total_cap": "4.9 g/m²"}
 
 
 @router.get("/properties")
@@ -29,9 +33,7 @@ def list_properties(request: Request, session: Reading) -> HTMLResponse:
 
 @router.get("/properties/new")
 def new_property(request: Request, session: Reading) -> HTMLResponse:
-    typed = NEW | {} if climates(session) else NEW | {"climate_id": "own"}
-    if not rule_sets(session):
-        typed |= {"rule_set_id": "own"}
+    typed = NEW | {"units": settings_of(request).units}
     return _form(request, session, Read(None, typed), None)
 
 
@@ -80,7 +82,8 @@ def restore_property(session: Writing, _posted: Posted, property_id: Key) -> Res
 
 
 def _save(request: Request, session: Writing, posted: dict[str, str], row: PropertyRow | None) -> Response:
-    read = read_form(PropertyForm, without_empty_blackouts(posted, "rules-"))
+    read = read_form(PropertyForm, without_empty_blackouts(posted, "rules-"), units=posted.get("units", ""))
+    name_months(read, "climate-")
     read.typed = posted
     if row is not None and changed_meanwhile(read, _typed(row), row.version):
         return _form(request, session, read, row, 409)
@@ -116,6 +119,9 @@ def _refuse_namesake(session: Writing, form: PropertyForm, row: PropertyRow | No
 
 
 def _climate(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> ClimateRow | None:
+    if form.climate_id.startswith("kind:"):
+        made = KIND_BY_KEY[form.climate_id.removeprefix("kind:")].climate("south" if form.half == "south" else "north")
+        return climate_named(session, made.name) or save_climate(session, made, depot=False)
     if form.climate is None:
         row = session.get(ClimateRow, int(form.climate_id))
         if row is None:
@@ -131,6 +137,11 @@ def _climate(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> 
 
 
 def _rules(session: Writing, form: PropertyForm, read: Read[PropertyForm]) -> RuleSetRow | None:
+    if form.rule_set_id == "none":
+        none = RuleSet(NO_RULES, phosphorus_only_on_test=False)
+        return rule_set_named(session, NO_RULES) or save_rule_set(
+            session, none, "Nobody has named a rule for this place."
+        )
     if form.rules is None:
         row = session.get(RuleSetRow, int(form.rule_set_id))
         if row is None:
@@ -156,6 +167,7 @@ def _form(
         typed=read.typed,
         faults=read.faults,
         climates=climates(session),
+        climate_kinds=[(f"kind:{kind.key}", kind.name) for kind in KINDS],
         rule_sets=rule_sets(session),
         clients=store.clients(session),
     )

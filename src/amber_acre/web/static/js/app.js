@@ -56,16 +56,37 @@ document.addEventListener("change", (event) => {
 // Parts of a form that belong to one answer only.
 function reveal() {
   document.querySelectorAll("[data-when]").forEach((part) => {
-    const [name, value] = part.dataset.when.split("=");
+    const [, name, begins, value] = part.dataset.when.match(/^(.*?)(\^?)=(.*)$/);
     const answer = document.querySelector(`[name="${name}"]:checked, select[name="${name}"]`);
-    part.hidden = !answer || answer.value !== value;
+    part.hidden = !answer || (begins ? !answer.value.startsWith(value) : answer.value !== value);
   });
 }
+
+// A block pasted from a spreadsheet fills the cells from where it was pasted, rows down and columns across.
+document.addEventListener("paste", (event) => {
+  const table = event.target.closest("table[data-cells]");
+  const pasted = event.clipboardData.getData("text").trimEnd();
+  if (!table || !/[\n\t;]/.test(pasted)) return;
+  event.preventDefault();
+  const rows = [...table.tBodies[0].rows].map((row) => [...row.querySelectorAll("input[type=text]")]);
+  const first = rows.findIndex((row) => row.includes(event.target));
+  const column = rows[first].indexOf(event.target);
+  let lines = pasted.split(/\r?\n/).map((line) => line.split(/\t|;/).map((cell) => cell.trim()));
+  if (lines.length <= 4 && lines.every((line) => line.length >= 12)) lines = lines[0].map((_, n) => lines.map((line) => line[n]));
+  if (lines.length === 13 || !/\d/.test(lines[0].join(""))) lines.shift();
+  lines.forEach((cells, n) => {
+    const named = cells.length > rows[0].length - column && !/^[-−+.\d]/.test(cells[0]);
+    (named ? cells.slice(1) : cells).forEach((cell, at) => {
+      const box = rows[first + n]?.[column + at];
+      if (box) box.value = cell;
+    });
+  });
+});
 
 function prepare() {
   prepareShapes();
   document.querySelectorAll("[data-when]").forEach((part) => {
-    const [name] = part.dataset.when.split("=");
+    const [name] = part.dataset.when.split(/\^?=/);
     document.querySelectorAll(`[name="${name}"]`).forEach((answer) => answer.setAttribute("data-opens", ""));
   });
   reveal();
