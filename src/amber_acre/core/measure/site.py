@@ -18,6 +18,7 @@ from amber_acre.core.quantities import SquareMetres
 if TYPE_CHECKING:
     from shapely.geometry.base import BaseGeometry
 
+STEP_M = 0.5  # of looking for a free place
 OVERLAP_FROM_M2 = 0.05  # less than this is the drawing's, not the ground's
 
 
@@ -181,6 +182,41 @@ def _shape(placed: Placed) -> BaseGeometry:
 
     shape = Polygon(placed.ring, placed.holes)
     return shape if shape.is_valid else shape.buffer(0)
+
+
+def slid_clear(moving: Placed, others: Sequence[Placed], at_most_m: float = 60.0) -> Point | None:
+    """The shortest shift, of sixteen directions, after which nothing overlaps; None where none does within reach.
+
+    A patch stays on its lawn; trees and containers are in nobody's way.
+    """
+    from shapely.affinity import translate
+    from shapely.ops import unary_union
+
+    fixed = [
+        other
+        for other in others
+        if other.key != moving.key
+        and other.kind not in ("tree", "container")
+        and other.key != moving.parent
+        and other.parent != moving.key
+    ]
+    shape, taken = _shape(moving), unary_union([_shape(other) for other in fixed])
+    directions = [(math.cos(n * math.pi / 8), math.sin(n * math.pi / 8)) for n in range(16)]
+
+    def clear(east: float, north: float) -> bool:
+        return bool(translate(shape, east, north).intersection(taken).area < OVERLAP_FROM_M2)
+
+    far = STEP_M
+    while far <= at_most_m:
+        free = next(((x, y) for x, y in directions if clear(x * far, y * far)), None)
+        if free is not None:
+            near, x, y = far - STEP_M, *free
+            for _ in range(8):
+                middle = (near + far) / 2
+                near, far = (near, middle) if clear(x * middle, y * middle) else (middle, far)
+            return x * far, y * far
+        far += STEP_M
+    return None
 
 
 def snapped(moving: Sequence[Point], others: Iterable[Sequence[Point]], within_m: float = 0.4) -> Point:

@@ -11,11 +11,13 @@ from dataclasses import dataclass
 
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Climate
 from amber_acre.core.tables.grasses import Season
+from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
+from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.working import Figure, Working
 
 TURF_COEFFICIENT: dict[Season, float] = {"cool": 0.95, "warm": 0.85}  # mid season [fao-56]
-# 0.4 m of roots × 150 mm/m, the middle of the loams [fao-56]; used where the texture is not known.
-ROOT_ZONE_STORE_MM = 60.0
+# A loam over the usual roots of a lawn [fao-56, common-practice]; used where the texture is not known.
+ROOT_ZONE_STORE_MM = TEXTURES["loam"].available * USUAL_ROOTS_MM
 LATENT_HEAT_MM_PER_MJ = 0.408  # [fao-56]
 _MID_MONTH = tuple(sum(MONTH_DAYS[:m]) + MONTH_DAYS[m] // 2 + 1 for m in range(12))
 
@@ -90,7 +92,7 @@ def water_year(climate: Climate, season: Season, working: Working, store_mm: flo
             store = min(most, max(0.0, available - use))
     if store_mm is None:
         working.assume(
-            f"Soil water store taken as {ROOT_ZONE_STORE_MM:g} mm (loam, 40 cm of roots): the texture is not known."
+            f"Soil water store taken as {ROOT_ZONE_STORE_MM:.0f} mm (loam, 15 cm of roots): the texture is not known."
         )
     return WaterYear(tuple(et_month), tuple(shares))
 

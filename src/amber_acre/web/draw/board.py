@@ -148,7 +148,7 @@ def _label_guide(labels: Labels, guide: Guide, shape: TypedShape, plan: Plan, sc
         return
     nx, ny = math.sin(math.radians(angle)), -math.cos(math.radians(angle))
     along = [(x1 + (x2 - x1) * share, y1 + (y2 - y1) * share) for share in (0.5, 0.3, 0.7)]
-    labels.write(text, [(x + nx * d, y + ny * d, angle) for x, y in along for d in (9, -9, 16, -16)])
+    labels.write(text, [(x + nx * d, y + ny * d, angle) for x, y in along for d in (11, -11, 18, -18)])
 
 
 def _text_of(guide: Guide, shape: TypedShape) -> str:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Iterable, Sequence
 from dataclasses import dataclass, field
 
@@ -41,7 +42,8 @@ class Labels:
             taken = self._box(text, x, y, angle)
             if self._free(taken):
                 self.boxes.append(taken)
-                self.written.append(Label(x, y + self.size * 0.35, text, angle))
+                base, turn = self.size * 0.35, math.radians(angle)  # from the middle of the letters to their foot
+                self.written.append(Label(x - base * math.sin(turn), y + base * math.cos(turn), text, angle))
                 return True
         self.left_out.append(text)
         return False

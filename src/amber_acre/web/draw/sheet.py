@@ -2,17 +2,17 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.site import Place, box, placed_ring
-from amber_acre.web.draw.labels import CHARACTER, Label, Labels, around
+from amber_acre.web.draw.labels import Label, Labels, around
 from amber_acre.web.draw.scale import Scale, fit, scale_bar
 from amber_acre.web.shown import Units
 
 WIDTH, HEIGHT, MARGIN = 860.0, 560.0, 34.0
-TRAY = 128.0
 SIZE = 13.0
 
 
@@ -38,7 +38,6 @@ class Item:
     y_m: float
     turn_deg: float
     chosen: bool = False
-    waiting: bool = False
 
 
 @dataclass(frozen=True)
@@ -56,11 +55,23 @@ class Sheet:
     top: float
     bar_px: float
     bar_text: str
-    tray: float
+    waiting: tuple[Piece, ...]
     width: float
     height: float
     words: str
     spots: tuple[Spot, ...] = ()
+
+
+@dataclass(frozen=True)
+class Piece:
+    """An area without a place: its outline in pixels of the sheet, in a box of its own."""
+
+    key: int
+    name: str
+    kind: str
+    path: str
+    width: float
+    height: float
 
 
 @dataclass(frozen=True)
@@ -93,15 +104,19 @@ def draw_sheet(
     chosen: int | None,
     probed: Sequence[tuple[Point, float, str]] = (),
 ) -> Sheet:
-    """Places every subject to scale; what has no place waits in a tray below. ``probed``: spots with pH and words."""
+    """Places every subject to scale; what has no place waits beside the sheet. ``probed``: spots with pH and words.
+
+    While something waits, the sheet has room for all of it and keeps its scale from one drop to the next.
+    """
     placed = [(s, s.place) for s in (*contexts, *areas) if s.place is not None]
     waiting = [s for s in areas if s.place is None]
     rings = [placed_ring(s.plan.ring, s.plan.ring, at) for s, at in placed]
     bounds = _bounds(rings) if rings else (0.0, 0.0, 40.0, 26.0)
+    if waiting:
+        room = _room_for([*(s.plan.ring for s, _ in placed), *(s.plan.ring for s in waiting)])
+        bounds = _bounds([*rings, room])
     scale = fit(bounds, WIDTH, HEIGHT, MARGIN)
-    tray_top = HEIGHT if waiting else 0.0
-    height = HEIGHT + (TRAY if waiting else 0.0)
-    labels = Labels(WIDTH, height, SIZE)
+    labels = Labels(WIDTH, HEIGHT, SIZE)
     labels.block(0, HEIGHT - 30, 190, 30)
     labels.block(WIDTH - 46, 0, 46, 64)
     for spot_at, _, _ in probed:
@@ -109,15 +124,12 @@ def draw_sheet(
         labels.block(x - 12, y - 12, 24, 24)
     order = sorted((s for s in areas if s.place is not None), key=lambda s: (s.kind == "tree", -_size(s.plan.ring)))
     items = [_item(s, at, scale, chosen) for s in order if (at := s.place) is not None]
-    items += _in_the_tray(waiting, scale, chosen, tray_top)
     around_it = [_item(s, at, scale, None) for s in contexts if (at := s.place) is not None]
     for subject in sorted((s for s in areas if s.place is not None), key=lambda s: _size(s.plan.ring)):
         _write(labels, subject, scale)
     for subject in contexts:
         if subject.place is not None and subject.kind != "boundary":
             labels.write(subject.name, around(*scale.at(_inside(subject, subject.place)), 14))
-    for item, subject in zip(items[len(order) :], waiting, strict=True):
-        labels.write(subject.name, [(_tray_x(item), tray_top + 116)])
     bar_px, bar_text = scale_bar(scale.px_m, units)
     return Sheet(
         tuple(items),
@@ -131,15 +143,15 @@ def draw_sheet(
         scale.top,
         bar_px,
         bar_text,
-        tray_top,
+        tuple(_piece(subject, scale.px_m) for subject in waiting),
         WIDTH,
-        height,
+        HEIGHT,
         _words(areas, contexts),
         tuple(Spot(*scale.at(at), ph, words) for at, ph, words in probed),
     )
 
 
-def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None, waiting: bool = False) -> Item:
+def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None) -> Item:
     ring = placed_ring(subject.plan.ring, subject.plan.ring, at)
     holes = [placed_ring(hole, subject.plan.ring, at) for hole in subject.plan.holes]
     guides: list[tuple[float, float, float, float]] = []
@@ -159,30 +171,20 @@ def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None, waiting
         at.y_m,
         at.turn_deg,
         subject.key == chosen,
-        waiting,
     )
 
 
-def _in_the_tray(waiting: Sequence[Subject], scale: Scale, chosen: int | None, top: float) -> list[Item]:
-    """Areas without a place, side by side; their positions are where they would lie if let go there."""
-    x, items = 24.0, []
-    for subject in waiting:
-        west, _, east, _ = box(subject.plan.ring)
-        slot = max((east - west) * scale.px_m, len(subject.name) * SIZE * CHARACTER + 6)
-        middle = (
-            scale.west_m + (x + slot / 2 - scale.left) / scale.px_m,
-            scale.north_m - (top + 64 - scale.top) / scale.px_m,
-        )
-        items.append(_item(subject, Place(*middle), scale, chosen, waiting=True))
-        x += slot + 18
-    return items
+def _room_for(rings: Sequence[Sequence[Point]]) -> tuple[Point, Point]:
+    """Two corners of ground from the origin on which all of it finds room, half again as wide as high."""
+    side = math.sqrt(2.5 * sum(_size(ring) for ring in rings))
+    return (0.0, 0.0), (side * 1.22, side * 0.82)
 
 
-def _tray_x(item: Item) -> float:
-    numbers = [
-        float(pair.split()[0]) for pair in item.path.replace("Z", "").replace("M", "").split("L") if pair.split()
-    ]
-    return (min(numbers) + max(numbers)) / 2
+def _piece(subject: Subject, px_m: float) -> Piece:
+    west, south, east, north = box(subject.plan.ring)
+    scale = Scale(px_m, west, north, 2.0, 2.0)
+    path = scale.path(subject.plan.ring, *subject.plan.holes)
+    return Piece(subject.key, subject.name, subject.kind, path, (east - west) * px_m + 4, (north - south) * px_m + 4)
 
 
 def _write(labels: Labels, subject: Subject, scale: Scale) -> None:

@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import UTC, date, datetime
 from typing import Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
-from amber_acre.core.errors import NotUnderstood
+from amber_acre.core.errors import DoesNotFit, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.methods import METHODS
-from amber_acre.core.measure.site import Place, escapes, overlaps, shared_with_trees, snapped, strips, taken_from
+from amber_acre.core.measure.site import (
+    Place,
+    slid_clear,
+    snapped,
+    strips,
+)
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.plants import FLAGS
@@ -36,6 +42,7 @@ from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.site.forms import CONTEXTS, ContextForm, PlaceForm
 from amber_acre.web.pages.site.readings import STEPS, lanes_wanted, reading_of
+from amber_acre.web.pages.site.remarks import moved_from, not_taken, remarks_on
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
@@ -43,10 +50,17 @@ router = APIRouter()
 
 @router.get("/properties/{property_id}/site")
 def show_site(
-    request: Request, session: Reading, today: Today, property_id: Key, area: Key | None = None, by: str = "kind"
+    request: Request,
+    session: Reading,
+    today: Today,
+    property_id: Key,
+    area: Key | None = None,
+    by: str = "kind",
+    was: str | None = None,
 ) -> HTMLResponse:
+    """The sheet; ``was``: where the chosen area lay before it was moved, so that it can be put back."""
     place = found(property_of(session, property_id), "This property")
-    return _page(request, session, place, today, area, by if by in STEPS else "kind")
+    return _page(request, session, place, today, area, by if by in STEPS else "kind", was=was)
 
 
 @router.post("/areas/{area_id}/place")
@@ -54,15 +68,21 @@ def put_area(request: Request, session: Writing, posted: Posted, today: Today, a
     """Puts an area where it was dragged, pushed or typed; ``off`` takes it from the sheet."""
     row = found(area_store.area_of(session, area_id), "This area")
     by = posted.get("by", "kind")
-    if "off" in posted:
-        store.put(session, row, None)
-        return go(f"/properties/{row.property_id}/site?area={row.id}&by={by}")
+    address = f"/properties/{row.property_id}/site?area={row.id}&by={by if by in STEPS else 'kind'}"
+    if "off" in posted or "keep" in posted:
+        if "off" in posted:
+            store.put(session, row, None)
+        return go(address)
+    was = "" if row.x_m is None or row.y_m is None else f"{row.x_m:.4f},{row.y_m:.4f},{row.turn_deg:g}"
+    if "clear" in posted:
+        store.put(session, row, _cleared(session, row))
+        return go(f"{address}&was={was}")
     read = read_form(PlaceForm, posted, reading=reading_for(row.property.units, posted, ()))
     if read.value is None:
         return _page(request, session, row.property, today, area_id, by if by in STEPS else "kind", read, 422)
     place = read.value.place
     store.put(session, row, _snapped(session, row, place) if read.value.snap and read.value.by_hand else place)
-    return go(f"/properties/{row.property_id}/site?area={row.id}&by={by}")
+    return go(f"{address}&was={was}" if read.value.by_hand else address)
 
 
 @router.get("/properties/{property_id}/contexts/new")
@@ -160,6 +180,18 @@ def _snapped(session: Reading, row: AreaRow, place: Place) -> Place:
     return Place(place.x_m + east, place.y_m + north, place.turn_deg)
 
 
+def _cleared(session: Reading, row: AreaRow) -> Place:
+    """Where the area lies once nothing overlaps it, moved as little as can be (DoesNotFit where nothing is free)."""
+    drawn, contexts, _ = store.sheet_of(session, row.property)
+    mine = next((p for item in drawn if item.row.id == row.id and (p := item.placed) is not None), None)
+    others = [p for item in drawn if (p := item.placed) is not None]
+    others += [replace(p, key=-p.key) for item in contexts if item.row.kind != "boundary" and (p := item.placed)]
+    shift = slid_clear(mine, others) if mine is not None else None
+    if shift is None or row.x_m is None or row.y_m is None:
+        raise DoesNotFit("There is no free place within reach. Drag it to where it lies.", field="x")
+    return Place(row.x_m + shift[0], row.y_m + shift[1], row.turn_deg)
+
+
 def _page(
     request: Request,
     session: Reading,
@@ -169,6 +201,7 @@ def _page(
     by: str,
     read: Read[PlaceForm] | None = None,
     status: int = 200,
+    was: str | None = None,
 ) -> HTMLResponse:
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
@@ -194,6 +227,7 @@ def _page(
         sheet=sheet,
         rows=sorted(rows, key=lambda row: (list(KINDS).index(row.kind), row.name)),
         readings=readings,
+        moved=moved_from(chosen, was, drawn, shown),
         legend=legend_of(readings, STEPS[by][1]),
         by=by,
         steps=STEPS,
@@ -201,9 +235,9 @@ def _page(
         chosen=chosen,
         tape=tape,
         lane=draw_lane(year.year, tape.scale, today, shown, [job for _, job in year.jobs]) if year and tape else None,
-        chosen_facts=_facts_shown(chosen) if chosen else [],
-        chosen_plants=_plants_of(session, chosen) if chosen else [],
-        remarks=[*_remarks(drawn, contexts, shown), *_not_taken(place, drawn, contexts, unknown)],
+        chosen_facts=facts_shown(chosen) if chosen else [],
+        chosen_plants=plants_of(session, chosen) if chosen else [],
+        remarks=[*remarks_on(drawn, contexts, shown), *not_taken(place, drawn, contexts, unknown)],
         working=area_store.size_of(chosen).working if chosen else None,
         contexts=[item.row for item in contexts],
         typed=read.typed if read else {},
@@ -253,7 +287,7 @@ def _subject(item: OnSheet, readings: dict[int, Carried]) -> Subject:
     return Subject(item.row.id, item.row.name, item.row.kind, item.plan, item.place, readings.get(item.row.id))
 
 
-def _facts_shown(row: AreaRow) -> list[tuple[str, str]]:
+def facts_shown(row: AreaRow) -> list[tuple[str, str]]:
     texts = row.fact_texts
     shown: list[tuple[str, str]] = []
     for fact in facts_of(row.kind):
@@ -263,53 +297,7 @@ def _facts_shown(row: AreaRow) -> list[tuple[str, str]]:
     return shown
 
 
-def _not_taken(
-    place: PropertyRow, drawn: list[OnSheet], contexts: list[OnSheet], unknown: list[AreaRow]
-) -> list[tuple[str, str]]:
-    """What the sheet could not take: areas that lie nowhere on it, and areas of which nothing would be left."""
-    nowhere = [item.row.name for item in drawn if item.place is None and item.row.kind not in ("tree", "container")]
-    nowhere += [row.name for row in unknown]
-    remarks = []
-    if nowhere and contexts:
-        strip = " and the unfed strip" if place.rule_set.buffer_m else ""
-        remarks.append(
-            (
-                "warn",
-                f"Not on the sheet: {', '.join(nowhere)}. Overlaps{strip} are not taken from what is not placed or"
-                " drawn.",
-            )
-        )
-    remarks += [
-        (
-            "warn",
-            (
-                f"{row.name} loses ground to {row.taken[0].name} and has cut-outs without a place: if one is the same"
-                " thing, it is taken twice. Place the cut-out, or delete it."
-            ),
-        )
-        for row in (item.row for item in drawn)
-        if isinstance(row, AreaRow) and row.taken and any(cut.x_m is None for cut in row.shapes_as("cut_out"))
-    ]
-    areas = [p for item in drawn if (p := item.placed) is not None]
-    if all(item.row.taken for item in drawn if isinstance(item.row, AreaRow)) or not (contexts or overlaps(areas)):
-        return remarks
-    lost = taken_from(areas, [p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m)
-    for item in drawn:
-        if isinstance(item.row, AreaRow) and lost.get(item.row.id) and not item.row.taken:
-            takers = ", ".join(t.name for t in lost[item.row.id])
-            remarks.append(
-                (
-                    "stop",
-                    (
-                        f"{item.row.name} lies wholly on {takers}: nothing of it may be fed, yet its measured size"
-                        " still stands. Move it, or delete it."
-                    ),
-                )
-            )
-    return remarks
-
-
-def _plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:
+def plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:
     """(key, name, what to mind) of the catalogue's plants that grow there."""
     facts = area_store.facts_of(row)
     names = [str(facts["plant"].value)] if "plant" in facts else []
@@ -319,41 +307,3 @@ def _plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:
         names = [GRASS_BY_KEY[row.grass].botanical_name]
     shown = [plant for name in names if (plant := plant_named(session, name)) is not None]
     return [(p.key, p.botanical, "; ".join([f"pH {p.text('ph')}", *(FLAGS[f] for f in p.flags)])) for p in shown]
-
-
-def _remarks(drawn: list[OnSheet], contexts: list[OnSheet], shown: Shown) -> list[tuple[str, str]]:
-    """Sentences about what overlaps and what escapes: (weight, sentence)."""
-    areas = [p for item in drawn if (p := item.placed) is not None]
-    edge = next((p for item in contexts if item.row.kind == "boundary" and (p := item.placed) is not None), None)
-    remarks: list[tuple[str, str]] = []
-    for o in overlaps(areas):
-        if o.taker.parent == o.giver.key:
-            remarks.append(
-                (
-                    "quiet",
-                    f"{o.taker.name} takes {shown.area(o.size_m2)} of {o.giver.name}: only the patch is dosed there.",
-                )
-            )
-        else:
-            remarks.append(
-                (
-                    "warn",
-                    (
-                        f"{o.taker.name} and {o.giver.name} overlap by {shown.area(o.size_m2)}: it is fed once, as"
-                        f" {o.taker.name}."
-                    ),
-                )
-            )
-    for area, holder, outside in escapes(areas, edge):
-        remarks.append(("warn", f"{shown.area(outside)} of {area.name} lies outside {holder.name}."))
-    remarks += [
-        (
-            "quiet",
-            (
-                f"The crown of {o.taker.name} spreads over {shown.area(o.size_m2)} of {o.giver.name}: that ground is"
-                f" fed as {o.giver.name}."
-            ),
-        )
-        for o in shared_with_trees(areas)
-    ]
-    return remarks

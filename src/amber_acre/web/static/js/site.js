@@ -1,57 +1,118 @@
-// The site sheet: drag an area, or push it with the arrow keys; list and sheet light up together.
+// The site sheet: press and drag any area or waiting piece, with mouse or finger; arrow keys push; Ctrl+Z puts back.
 
 const sheet = () => document.querySelector("svg.site");
-const metres = (svg, pixels) => (pixels * svg.viewBox.baseVal.width) / svg.getBoundingClientRect().width / Number(svg.dataset.px);
+const START = 6; // pixels before a press becomes a drag
 let drag = null;
 let waiting = null;
 
-function place(item, x, y, turn) {
-  const form = document.querySelector("#place-form");
-  if (form && item.hasAttribute("data-chosen")) {
-    form.elements.x.value = `${x.toFixed(2)} m`;
-    form.elements.y.value = `${y.toFixed(2)} m`;
-    form.elements.turn.value = String(turn);
-    form.requestSubmit();
-  }
+// Pixels of the window to metres of the property.
+function metresAt(svg, clientX, clientY) {
+  const box = svg.getBoundingClientRect();
+  const ratio = svg.viewBox.baseVal.width / box.width;
+  const px = Number(svg.dataset.px);
+  return {
+    x: Number(svg.dataset.west) + ((clientX - box.left) * ratio - Number(svg.dataset.left)) / px,
+    y: Number(svg.dataset.north) - ((clientY - box.top) * ratio - Number(svg.dataset.top)) / px,
+  };
+}
+
+function place(key, x, y, turn, byHand) {
+  const form = document.querySelector("#move-form");
+  form.action = `/areas/${key}/place`;
+  form.setAttribute("hx-post", form.action);
+  form.elements.x.value = `${x.toFixed(3)} m`;
+  form.elements.y.value = `${y.toFixed(3)} m`;
+  form.elements.turn.value = String(turn);
+  form.elements.by_hand.value = byHand ? "on" : "";
+  form.requestSubmit();
 }
 
 document.addEventListener("pointerdown", (event) => {
-  const item = event.target.closest("svg.site [data-area][data-chosen]");
-  if (!item || event.button !== 0) return;
-  event.preventDefault();
-  drag = { item, x: event.clientX, y: event.clientY, moved: false };
+  const item = event.target.closest?.("svg.site [data-area], [data-piece]");
+  if (!item || event.button !== 0 || !event.isPrimary) return;
+  if (item.dataset.piece === undefined && event.pointerType !== "touch") event.preventDefault();
+  drag = { item, x: event.clientX, y: event.clientY, moved: false, ghost: null };
 });
 
-document.addEventListener("pointermove", (event) => {
-  if (!drag) return;
+// A waiting piece is drawn at the sheet's own scale under the pointer.
+function ghostOf(item) {
   const svg = sheet();
-  const ratio = svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
+  const ratio = svg.getBoundingClientRect().width / svg.viewBox.baseVal.width;
+  const own = item.querySelector("svg");
+  const ghost = own.cloneNode(true);
+  ghost.classList.add("ghost");
+  ghost.setAttribute("width", Number(own.dataset.width) * ratio);
+  ghost.setAttribute("height", Number(own.dataset.height) * ratio);
+  document.body.append(ghost);
+  return ghost;
+}
+
+document.addEventListener("pointermove", (event) => {
+  if (!drag || !event.isPrimary) return;
   const dx = event.clientX - drag.x;
   const dy = event.clientY - drag.y;
-  drag.moved = drag.moved || Math.hypot(dx, dy) > 3;
+  if (!drag.moved && Math.hypot(dx, dy) < START) return;
+  if (!drag.moved) {
+    drag.moved = true;
+    drag.item.setPointerCapture?.(event.pointerId);
+    if (drag.item.dataset.piece !== undefined) drag.ghost = ghostOf(drag.item);
+  }
+  if (drag.ghost) {
+    drag.ghost.style.transform = `translate(${event.clientX - drag.ghost.width.baseVal.value / 2}px, ${event.clientY - drag.ghost.height.baseVal.value / 2}px)`;
+    return;
+  }
+  const svg = sheet();
+  const ratio = svg.viewBox.baseVal.width / svg.getBoundingClientRect().width;
   drag.item.setAttribute("transform", `translate(${dx * ratio} ${dy * ratio})`);
 });
 
-document.addEventListener("pointerup", (event) => {
-  if (!drag) return;
-  const { item, x, y, moved } = drag;
+function drop(event) {
+  if (!drag || !event.isPrimary) return;
+  const { item, moved, ghost, x, y } = drag;
   drag = null;
-  if (!moved) return item.removeAttribute("transform");
+  ghost?.remove();
+  if (!moved) return;
+  swallow();
   const svg = sheet();
-  const east = Number(item.dataset.x) + metres(svg, event.clientX - x);
-  const north = Number(item.dataset.y) - metres(svg, event.clientY - y);
-  place(item, east, north, Number(item.dataset.turn));
+  const box = svg.getBoundingClientRect();
+  const frame = svg.closest(".site-scroll").getBoundingClientRect();
+  const inside = event.clientX >= Math.max(box.left, frame.left) && event.clientX <= Math.min(box.right, frame.right)
+    && event.clientY >= box.top && event.clientY <= box.bottom;
+  const to = metresAt(svg, event.clientX, event.clientY);
+  if (event.type === "pointercancel" || !inside) return item.removeAttribute("transform");
+  if (item.dataset.piece !== undefined) return place(item.dataset.piece, to.x, to.y, 0, true);
+  const from = metresAt(svg, x, y);
+  place(item.dataset.area, Number(item.dataset.x) + to.x - from.x, Number(item.dataset.y) + to.y - from.y, Number(item.dataset.turn), true);
+}
+document.addEventListener("pointerup", drop);
+document.addEventListener("pointercancel", drop);
+document.addEventListener("dragstart", (event) => {
+  if (event.target.closest?.("[data-piece], svg.site [data-area]")) event.preventDefault();
 });
 
 // The click that ends a drag must not ask for the page as it was: it would race with the answer to the drag.
+let swallowing = false;
+function swallow() {
+  swallowing = true;
+  window.setTimeout(() => { swallowing = false; }, 300);
+}
 document.addEventListener("click", (event) => {
-  if (!event.target.closest("svg.site [data-chosen]")) return;
+  if (!swallowing) return;
+  swallowing = false;
   event.preventDefault();
   event.stopImmediatePropagation();
 }, true);
 
 document.addEventListener("keydown", (event) => {
-  const item = document.activeElement?.closest?.("svg.site [data-area][data-chosen]");
+  if ((event.ctrlKey || event.metaKey) && event.key === "z" && !event.target.closest("input, textarea, select")) {
+    const undo = document.querySelector("form[data-undo]");
+    if (undo) {
+      event.preventDefault();
+      undo.requestSubmit();
+    }
+    return;
+  }
+  const item = document.activeElement?.closest?.("svg.site [data-area]");
   if (!item || event.ctrlKey || event.metaKey || event.altKey) return;
   const step = event.shiftKey ? 1 : 0.1;
   const moves = { ArrowLeft: [-step, 0, 0], ArrowRight: [step, 0, 0], ArrowUp: [0, step, 0], ArrowDown: [0, -step, 0], "[": [0, 0, -5], "]": [0, 0, 5] };
@@ -60,11 +121,10 @@ document.addEventListener("keydown", (event) => {
   event.preventDefault();
   const to = item.pushed || { x: Number(item.dataset.x), y: Number(item.dataset.y), turn: Number(item.dataset.turn) };
   item.pushed = { x: to.x + move[0], y: to.y + move[1], turn: (to.turn + move[2] + 360) % 360 };
-  const svg = sheet();
-  const px = Number(svg.dataset.px);
+  const px = Number(sheet().dataset.px);
   item.setAttribute("transform", `translate(${(item.pushed.x - Number(item.dataset.x)) * px} ${-(item.pushed.y - Number(item.dataset.y)) * px})`);
   window.clearTimeout(waiting);
-  waiting = window.setTimeout(() => place(item, item.pushed.x, item.pushed.y, item.pushed.turn), 500);
+  waiting = window.setTimeout(() => place(item.dataset.area, item.pushed.x, item.pushed.y, item.pushed.turn, false), 500);
 });
 
 // Hover and focus light up the area on the sheet and its row in the list.
