@@ -39,6 +39,7 @@ def test_from_an_empty_database_to_a_logged_application(window: Browser, tmp_pat
 def _put_a_product_on_the_shelf(page: Page) -> None:
     page.get_by_role("link", name="Put a product on the shelf").click()
     accessible(page)
+    page.get_by_text("What else the label says").click()
     fill(page, PRODUCT | {"grade": "1608", "label_max": "5 lb/acre"})
     expect(page.locator("#reading")).to_contain_text("highest: 5 lb/acre = 0.560 g/m²")
     page.get_by_role("button", name="Save the product").click()

@@ -54,26 +54,20 @@ def _measure_by_table(page: Page) -> None:
     expect(page.get_by_role("heading", name="Kitchen bed")).to_be_visible()
 
 
-def _middle_of(page: Page) -> tuple[float, float]:
-    item = page.locator("svg.site [data-chosen] path")
-    item.scroll_into_view_if_needed()
-    box = item.bounding_box()
-    assert box is not None
-    return box["x"] + box["width"] / 2, box["y"] + box["height"] / 2
-
-
 def _drag_and_push(page: Page) -> None:
-    expect(page.locator("svg.site")).to_contain_text("not placed yet")
+    expect(page.get_by_text("1 to place.")).to_be_visible()
     accessible(page)
-    x, y = _middle_of(page)
-    page.mouse.move(x, y)
+    piece, sheet = page.locator("[data-piece].on").bounding_box(), page.locator("svg.site").bounding_box()
+    assert piece is not None
+    assert sheet is not None
+    page.mouse.move(piece["x"] + 20, piece["y"] + 20)
     page.mouse.down()
-    page.mouse.move(x + 60, y - 120, steps=4)
-    page.mouse.move(x + 300, y - 260, steps=6)
+    page.mouse.move(sheet["x"] + 300, sheet["y"] + 60, steps=4)
+    page.mouse.move(sheet["x"] + 700, sheet["y"] + 120, steps=6)
     page.mouse.up()
     east = page.get_by_label("East")
     expect(east).not_to_have_value("")
-    expect(page.locator("svg.site")).not_to_contain_text("not placed yet")
+    expect(page.locator(".tray")).to_have_count(0)
     page.get_by_label("Let corners meet edges").uncheck()
     before = float((east.input_value()).split()[0])
     page.locator("svg.site [data-chosen]").focus()

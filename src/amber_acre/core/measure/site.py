@@ -204,6 +204,7 @@ def slid_clear(moving: Placed, others: Sequence[Placed], at_most_m: float = 60.0
     directions = [(math.cos(n * math.pi / 8), math.sin(n * math.pi / 8)) for n in range(16)]
 
     def clear(east: float, north: float) -> bool:
+        """Whether nothing overlaps after this shift."""
         return bool(translate(shape, east, north).intersection(taken).area < OVERLAP_FROM_M2)
 
     far = STEP_M

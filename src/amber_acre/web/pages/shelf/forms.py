@@ -119,7 +119,6 @@ class ProductForm(Form):
     soil: SoilForm = Field(default_factory=SoilForm)
     confirmed: Checked = False
     past: Literal["", "keep", "correct"] = ""
-    version: int = 0
 
     @field_validator("grade")
     @classmethod
