@@ -627,5 +627,5 @@ def test_a_lawn_uses_its_own_soil_store() -> None:
     series = daily_series(VALE, date(2026, 3, 1), date(2027, 3, 1))
     needs = [nitrogen_need(place, series) for place in (dry, unknown, deep)]
     assert needs[0].yearly_g_m2 < needs[1].yearly_g_m2 < needs[2].yearly_g_m2
-    assert any("60 mm" in words for words in needs[1].working.assumptions)
-    assert not any("60 mm" in words for words in needs[0].working.assumptions)
+    assert any("23 mm" in words for words in needs[1].working.assumptions)
+    assert not any("23 mm" in words for words in needs[0].working.assumptions)

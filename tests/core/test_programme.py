@@ -481,7 +481,7 @@ def test_a_log_entry_says_what_it_went_past() -> None:
     early = [replace(base, key=n, on=date(2026, 3, 17) + timedelta(days=n)) for n in (2, 3, 4)]
     assert "over the label's 60 g/m² a year" in remarks(place, base, early, soil)[0]
     winter = replace(base, on=date(2026, 12, 1))
-    assert "closed time “winter closed time”" in remarks(place, winter, [], soil)[0]
+    assert "closed period “winter closed time”" in remarks(place, winter, [], soil)[0]
     fed_p = replace(base, product=STARTER, amount_kg=Kilograms(5.0))
     assert "high in phosphorus" in remarks(place, fed_p, [], soil)[0]
     halves = [replace(base, key=2)]

@@ -275,7 +275,7 @@ def test_calcined_clay_told_in_the_trade() -> None:
 def test_water_that_cannot_be(values: tuple[float, float, float, float], words: str) -> None:
     with pytest.raises(OutOfRange, match=words):
         water_store(*values, Working(""))
-    with pytest.raises(OutOfRange, match="Uniformity"):
+    with pytest.raises(OutOfRange, match="Distribution uniformity"):
         net_to_gross(10, 0, 0.1, 100, Working(""))
 
 

@@ -175,7 +175,7 @@ def test_entry_form(demo: Browser, change: dict[str, str], field: str, says: str
         ({"rate": "30 g/m²"}, "rate", "above the label's highest rate"),
         ({"rate": "12"}, "rate", "per what area"),
         ({"rate": "0 g/m²"}, "rate", "above zero"),
-        ({"on_day": "2026-12-24"}, "on_day", "closed time"),
+        ({"on_day": "2026-12-24"}, "on_day", "closed period"),
         ({"on_day": "soon"}, "on_day", "not a date"),
         ({"product": "7", "rate": "12 g/m²"}, "product", "high in phosphorus"),
         ({"reason": ""}, "reason", "Say why"),

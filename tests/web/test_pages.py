@@ -5,6 +5,7 @@ from __future__ import annotations
 import html
 import re
 from datetime import date
+from pathlib import Path
 
 import pytest
 from fastapi.testclient import TestClient
@@ -404,3 +405,39 @@ def test_what_was_logged_keeps_its_flag_when_the_year_is_planned_again(demo: Bro
     page = demo.get("/properties/1?area=1").text
     assert "log 6.21 kg" in page
     assert "Logged 15 April: Quickstep 21-0-0, 6.21 kg" in page
+
+
+def test_a_job_is_logged_as_planned_in_one_tap_once_somebody_has_logged(demo: Browser) -> None:
+    assert "As planned" not in demo.get("/").text
+    form = {"form_key": "w" * 20, "as_planned": "1", "who": "Wren", "licence": "BG-0417"}
+    logged = demo.post("/areas/1/log?round=2", form, page="/areas/1/log?round=2")
+    assert logged.status_code == 303
+    week = demo.get("/").text
+    tap = re.search(r'action="(/areas/2/log\?round=\d+)".*?</form>', week, re.DOTALL)
+    assert tap is not None
+    fields = dict(re.findall(r'name="([^"]+)"\s+value="([^"]*)"', tap[0]))
+    assert (fields["who"], fields["licence"]) == ("Wren", "BG-0417")
+    answer = demo.client.post(tap[1], data=fields, follow_redirects=False)
+    assert (answer.status_code, answer.headers["location"]) == (303, "/")
+    book = demo.client.get("/daybook.csv").text
+    assert book.count("Wren") == 4
+    assert "8.61" in book  # as the plan has it
+
+
+def test_job_sheets_have_a_page_a_property_with_its_cautions(demo: Browser) -> None:
+    page = demo.get("/sheets").text
+    sheets = re.findall(r'<section class="job-sheet".*?</section>', page, re.DOTALL)
+    assert len(sheets) >= 4
+    assert all("<h3" in sheet and "label" in sheet for sheet in sheets)
+    assert "break-before: page" in (Path(__file__).parents[2] / "src/amber_acre/web/styles/app.css").read_text("utf-8")
+    assert "Nothing is due this week" in demo.get("/sheets?day=2026-01-06").text
+
+
+def test_a_firm_that_measures_in_feet_reads_its_load_and_weather_so(demo_settings_copy: Settings) -> None:
+    settings = demo_settings_copy.model_copy(update={"units": "us"})
+    with TestClient(create_app(settings), base_url="http://127.0.0.1") as client:
+        week = client.get("/").text
+        assert "°F" in week
+        assert "mph" in week
+        assert "°C" not in week.split("Weather")[1]
+        assert 'value="us" checked' in " ".join(client.get("/properties/new").text.split())

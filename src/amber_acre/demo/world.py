@@ -16,7 +16,7 @@ TODAY = date(2026, 5, 27)
 
 OUSELET = RuleSet(
     "Ouselet by-law",
-    (Blackout("winter closed time", MonthDay(11, 15), MonthDay(3, 15)),),
+    (Blackout("winter closed period", MonthDay(11, 15), MonthDay(3, 15)),),
     phosphorus_only_on_test=True,
     yearly_cap_g_m2=GramsPerSquareMetre(16.0),
     slow_share_min=0.3,

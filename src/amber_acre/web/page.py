@@ -66,6 +66,7 @@ _environment.globals.update(
     zip_same=lambda names: [(name, name) for name in names],
     MONTH_NAMES=MONTH_NAMES,
     new_key=new_key,
+    sentences_of=lambda faults: {name: fault.sentence for name, fault in faults.items()},
     REFERENCES=REFERENCES,
 )
 

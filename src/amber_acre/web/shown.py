@@ -126,6 +126,19 @@ class Shown:
         """A day's rain or use without its unit: tenths of a millimetre, hundredths of an inch."""
         return f"{depth_mm / (INCH_M * 1000):.2f}" if self.units == "us" else f"{depth_mm:.1f}"
 
+    def degrees(self, celsius: float) -> str:
+        """A whole degree without its unit."""
+        return f"{celsius * 1.8 + 32:.0f}" if self.units == "us" else f"{celsius:.0f}"
+
+    def temperature(self, celsius: float) -> str:
+        return f"{self.degrees(celsius)} {'°F' if self.units == 'us' else '°C'}"
+
+    def day_rain(self, depth_mm: float) -> str:
+        return f"{depth_mm / (INCH_M * 1000):.2f} in" if self.units == "us" else f"{depth_mm:.0f} mm"
+
+    def wind(self, m_s: float) -> str:
+        return f"{m_s * 3600 / (5280 * FOOT_M):.0f} mph" if self.units == "us" else f"{m_s:.0f} m/s"
+
     def water_volume(self, litres: float) -> str:
         """A volume of water: litres or m³, gallons."""
         if self.units == "us":

@@ -54,7 +54,7 @@ def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
         tail = f" {n + 1} of {count}" if count > 1 else ""
         if option.unit in ("holes", "none"):
             work: Work = "core" if option.unit == "holes" else "recheck"
-            name = ("Core" if work == "core" else "Look again after " + option.name.lower()) + tail
+            name = ("Hollow-core" if work == "core" else "Look again after " + option.name.lower()) + tail
             jobs.append(Job(len(jobs) + 1, name, work, day, day, day + timedelta(days=WINDOW_DAYS)))
         if made.rate_g_m2 > 0:
             jobs.append(

@@ -20,7 +20,7 @@ from amber_acre.core.working import Working
 
 JobState = Literal["due", "coming", "overdue", "done", "skipped"]
 WORK_WORDS = {
-    "core": "core",
+    "core": "hollow-core it",
     "retest": "sample and test",
     "recheck": "push the probe in and write down how deep",
     "water": "water as the week says",

@@ -274,7 +274,7 @@ def _label_stops(item: PlannedRound, lawn: Lawn, others: Sequence[_Use]) -> tupl
 def _rule_stops(item: PlannedRound, lawn: Lawn, soil: SoilFindings, series: DailySeries) -> tuple[DoesNotFit, ...]:
     found = [
         DoesNotFit(
-            f"{item.on:%-d %B} lies in the rule's closed time “{blackout.name}” ({lawn.rules.name}). Move the round.",
+            f"{item.on:%-d %B} lies in the rule's closed period “{blackout.name}” ({lawn.rules.name}). Move the round.",
             field="on_day",
             value=item.on,
         )
@@ -362,7 +362,7 @@ def remarks(lawn: Lawn, entry: Entry, others: Sequence[Entry], soil: SoilFinding
     """
     found = [*label_remarks(entry, others, lawn.size_m2)]
     found += [
-        f"{entry.on:%-d %B} lies in the closed time “{blackout.name}”."
+        f"{entry.on:%-d %B} lies in the closed period “{blackout.name}”."
         for blackout in lawn.rules.blackouts
         if blackout.covers(entry.on) and entry.soil_job is None
     ]

@@ -74,6 +74,9 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     return NitrogenNeed(GramsPerSquareMetre(need), demand, working)
 
 
+UPKEEP_WORDS = {"low": "low", "middle": "medium", "high": "high"}
+
+
 def _need_at_upkeep(lawn: Lawn, working: Working) -> float:
     """The place between the printed ends of the grass's range that its upkeep takes, g/m²."""
     grass = lawn.grass
@@ -92,11 +95,11 @@ def _need_at_upkeep(lawn: Lawn, working: Working) -> float:
         )
     level = UPKEEP_LEVEL[lawn.upkeep]
     return working.step(
-        f"Need at {lawn.upkeep} upkeep",
+        f"Need at {UPKEEP_WORDS[lawn.upkeep]} maintenance",
         "low_g_m2 + level * (high_g_m2 - low_g_m2)",
         [
             Figure("low_g_m2", low, "g/m²", "low end"),
-            Figure("level", level, "", f"{lawn.upkeep} upkeep"),
+            Figure("level", level, "", f"{UPKEEP_WORDS[lawn.upkeep]} maintenance"),
             Figure("high_g_m2", high, "g/m²", "high end"),
         ],
         low + level * (high - low),

@@ -132,7 +132,7 @@ def _along_demand(demand: Daily, span: tuple[int, int], count: int) -> list[_Wis
     starts = [int(np.searchsorted(total, total[-1] * n / count)) for n in range(count)]
     return [
         _Wish(
-            "Green-up" if n == 0 else f"Feed {n + 1}",
+            f"Feed {n + 1}",
             first + start + (7 if n == 0 else 0),
             1 / count,
             (

@@ -152,7 +152,7 @@ def _ion(key: str, ions: Mapping[str, float]) -> Figure:
     return Figure(key, ions[key], "meq/L", ION_NAMES[key])
 
 
-ION_NAMES = {"na": "sodium", "ca": "calcium", "mg": "magnesium", "co3": "carbonate", "hco3": "hydrogen carbonate"}
+ION_NAMES = {"na": "sodium", "ca": "calcium", "mg": "magnesium", "co3": "carbonate", "hco3": "bicarbonate"}
 # Mass of 1 meq in mg [iupac-masses].
 ION_EQUIVALENTS = {"na": 22.990, "ca": 20.039, "mg": 12.1525, "co3": 30.0045, "hco3": 61.017}
 _SAR_WORDS = (

@@ -106,7 +106,9 @@ def net_to_gross(
     """Irrigation for a span: net mm, gross mm by the system's uniformity (0.3–1), and m³ on the area; never
     negative."""
     if not 0.3 <= uniformity <= 1:
-        raise OutOfRange("Uniformity of a system lies between 30 and 100 %.", field="uniformity", limits=(0.3, 1))
+        raise OutOfRange(
+            "Distribution uniformity of a system lies between 30 and 100 %.", field="uniformity", limits=(0.3, 1)
+        )
     net = working.step(
         "Net need",
         "max(0, need_mm - rain_mm)",

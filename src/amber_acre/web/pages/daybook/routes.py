@@ -34,6 +34,7 @@ from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.daybook.forms import EntryForm
 from amber_acre.web.shown import Shown
+from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
 router = APIRouter()
 OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
@@ -92,7 +93,7 @@ def new_entry(
     request: Request, session: Reading, today: Today, area_id: Key, round: Key | None = None, job: Key | None = None
 ) -> HTMLResponse:
     what = _job(session, area_id, round, None, job)
-    return _form(request, what, Read(None, _blank(what, today)))
+    return _form(request, what, Read(None, _blank(what, today) | last_logged_by(request.cookies.get(WHO, ""))))
 
 
 @router.post("/areas/{area_id}/log")
@@ -187,7 +188,20 @@ def _blank(job: _Job, today: date) -> dict[str, str]:
     }
 
 
+def _as_planned(posted: dict[str, str], job: _Job, today: date) -> dict[str, str]:
+    """The form with what the plan knows: product, amount and area, today, and the key the job itself gives."""
+    product, rate = job.planned_product, job.planned_g_m2
+    if product is None or rate is None:
+        return posted
+    mass_kg = rate * job.area.size_m2 / 1000
+    litres = product.liquid and product.density_kg_l
+    amount = f"{mass_kg / litres:.5g} L" if litres else f"{mass_kg:.5g} kg"
+    return _blank(job, today) | {"amount": amount} | {name: text for name, text in posted.items() if text.strip()}
+
+
 def _write(request: Request, session: Writing, posted: dict[str, str], today: date, job: _Job) -> Response:
+    if "as_planned" in posted and job.corrects is None:
+        posted = _as_planned(posted, job, today)
     bare = "ft²" if job.area.property.units == "us" else "m²"
     context: dict[str, Any] = {
         "shelf": job.products,
@@ -237,6 +251,15 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
     except AmberError as error:
         read.refuse(error)
         return _form(request, job, read, 409)
+    answer = _after(job, "week" in posted)
+    answer.set_cookie(WHO, who_cookie(form.who, form.licence), KEPT_FOR_S, httponly=True, samesite="lax")
+    return answer
+
+
+def _after(job: _Job, to_the_week: bool) -> Response:
+    """Where a logged job leads: back to the week, to its correction, or to its area."""
+    if to_the_week:
+        return go("/")
     if job.soil_job is not None:
         return go(f"/corrections/{job.soil_job.correction_id}#job-{job.soil_job.id}")
     if job.area.kind != "lawn":

@@ -101,7 +101,7 @@ def enter_water(request: Request, session: Writing, posted: Posted, today: Today
             result = _result(request, ground, read.value, today, working)
             if not result["weeks"]:
                 raise NotUnderstood(
-                    "Choose “a new lawn” first: a standing lawn is watered by its store.", field="purpose"
+                    "Choose “a new lawn” first: an established lawn is watered by its store.", field="purpose"
                 )
             refuse_twice("Watering of a new lawn", runs_since(session, area.id, "water", "", today), "purpose")
         except AmberError as error:

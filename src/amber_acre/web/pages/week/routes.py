@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, timedelta
+from itertools import groupby
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
 from amber_acre.core.correction.jobs import WORK_WORDS, JobState, SoilJob
 from amber_acre.core.products.packs import whole_packs
-from amber_acre.core.products.product import Pack
+from amber_acre.core.products.product import Pack, Product
 from amber_acre.core.programme.due import DayForecast, DueState, holds, job_holds, load_sheet, state_of, week_of
 from amber_acre.core.programme.judging import JudgedRound
 from amber_acre.core.quantities import Kilograms
@@ -20,9 +21,10 @@ from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import open_corrections, soil_jobs
 from amber_acre.store.programmes import Lane, lanes_as_shown
 from amber_acre.store.shelf import shelf, stock_kg
-from amber_acre.store.tables import SoilJobRow
-from amber_acre.web.page import AsOf, Reading, Today, render, units_of
+from amber_acre.store.tables import AreaRow, SoilJobRow
+from amber_acre.web.page import AsOf, Reading, Today, render, settings_of, units_of
 from amber_acre.web.shown import Shown
+from amber_acre.web.who import WHO, last_logged_by
 
 router = APIRouter()
 
@@ -71,6 +73,8 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
     return render(
         request,
         "week/week.html",
+        units=settings_of(request).units,
+        who=_who(request),
         monday=monday,
         from_day=from_day,
         weather=(
@@ -90,6 +94,71 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
         stock=stock_kg(session),
         empty=not properties(session),
         shelf_empty=not shelf(session),
+    )
+
+
+@dataclass(frozen=True)
+class SheetJob:
+    """A job as it stands on a printed sheet: where, what, how much, on which days, and its cautions."""
+
+    area: AreaRow
+    name: str
+    product: Product | None
+    amount_kg: float
+    rate_g_m2: float
+    days: tuple[tuple[date, tuple[str, ...]], ...]
+    stops: tuple[str, ...]
+    cautions: tuple[str, ...]
+    shown: Shown
+
+
+@router.get("/sheets")
+def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = None) -> HTMLResponse:
+    """What is due in a week, a page for each property, with the cautions of its jobs."""
+    monday, sunday = week_of(day or today)
+    from_day = max(monday, min(today, sunday))
+    jobs = [_round_sheet(job, from_day) for job in _jobs(request, session, monday, from_day) if job.state != "overdue"]
+    jobs += [_soil_sheet(job, from_day) for job in _soil(request, session, monday, from_day) if job.state == "due"]
+    jobs.sort(key=lambda job: (job.area.property.name, job.area.id))
+    places = [(key, list(group)) for key, group in groupby(jobs, key=lambda job: job.area.property)]
+    return render(
+        request, "week/sheets.html", monday=monday, sunday=sunday, sheets=places, cautions_of=_cautions_of_sheet
+    )
+
+
+def _cautions_of_sheet(jobs: list[SheetJob]) -> list[str]:
+    return list(dict.fromkeys(caution for job in jobs for caution in job.cautions))
+
+
+def _round_sheet(job: DueJob, from_day: date) -> SheetJob:
+    judged, item = job.judged, job.judged.round
+    days = tuple((d.forecast.day, d.sentences) for d in job.days if from_day <= d.forecast.day <= item.closes)
+    return SheetJob(
+        job.lane.area,
+        f"R{item.number} {item.name}",
+        item.product,
+        judged.amount_kg,
+        item.rate_g_m2,
+        tuple(one for one in days if one[0] >= item.opens),
+        tuple(stop.sentence for stop in judged.stops),
+        judged.cautions,
+        job.shown,
+    )
+
+
+def _soil_sheet(job: DueSoil, from_day: date) -> SheetJob:
+    planned = job.job.job
+    days = tuple((d.forecast.day, d.sentences) for d in job.days if from_day <= d.forecast.day <= planned.closes)
+    return SheetJob(
+        job.row.correction.area,
+        planned.name,
+        job.job.product,
+        job.job.amount_kg,
+        planned.rate_g_m2,
+        tuple(one for one in days if one[0] >= planned.opens),
+        (),
+        tuple(job.job.cautions()),
+        job.shown,
     )
 
 
@@ -124,6 +193,11 @@ def _soil(request: Request, session: Reading, monday: date, from_day: date) -> l
     return sorted(
         found, key=lambda due: (due.row.correction.area.property.name, due.row.correction.area_id, due.job.job.on)
     )
+
+
+def _who(request: Request) -> dict[str, str]:
+    """Whoever logged last in this browser; empty where nobody did."""
+    return last_logged_by(request.cookies.get(WHO, ""))
 
 
 def _weather(jobs: list[DueJob]) -> dict[str, list[DayForecast]]:

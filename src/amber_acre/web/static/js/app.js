@@ -83,6 +83,31 @@ document.addEventListener("paste", (event) => {
   });
 });
 
+// The answer of a quick form comes without its controls: what is wrong is put beside them from the answer.
+function placeFaults() {
+  const answer = document.querySelector("#answer[data-faults]");
+  const form = document.querySelector("form[data-quick]");
+  if (!answer || !form) return;
+  const faults = JSON.parse(answer.dataset.faults);
+  form.querySelectorAll(".fault").forEach((old) => old.remove());
+  form.querySelectorAll("[aria-invalid]").forEach((field) => {
+    field.removeAttribute("aria-invalid");
+    field.removeAttribute("aria-describedby");
+  });
+  Object.entries(faults).forEach(([name, sentence]) => {
+    const field = form.querySelector(`#f-${CSS.escape(name)}`) || form.querySelector(`[name="${CSS.escape(name)}"]`);
+    if (!field) return;
+    const words = document.createElement("p");
+    words.className = "fault";
+    words.id = `fault-${name}`;
+    words.textContent = sentence;
+    field.setAttribute("aria-invalid", "true");
+    field.setAttribute("aria-describedby", words.id);
+    (field.closest(".field") || field.parentElement).append(words);
+  });
+}
+document.addEventListener("htmx:after:swap", placeFaults);
+
 function prepare() {
   prepareShapes();
   document.querySelectorAll("[data-when]").forEach((part) => {
