@@ -41,7 +41,16 @@ K_PER_K2O = 0.8301  # mass of K in K2O [aapfco]
 S_PER_SO3 = 0.4005  # European labels declare SO3 [iupac-masses]
 N_PER_NO3 = 0.2259  # irrigation water is reported as nitrate [iupac-masses]
 # Acid neutralised by pure materials, as a multiple of the same mass of CaCO3 [iupac-masses].
-CARBONATE_EQUIVALENT: dict[str, float] = {"CaCO3": 1.0, "MgCO3": 1.187, "CaO": 1.785, "Ca(OH)2": 1.351}
+CARBONATE_EQUIVALENT: dict[str, float] = {
+    "CaCO3": 1.0,
+    "MgCO3": 1.187,
+    "CaO": 1.785,
+    "Ca(OH)2": 1.351,
+    "MgO": 2.483,
+    "Mg(OH)2": 1.716,
+    "CaSiO3": 0.862,
+    "MgSiO3": 0.997,
+}
 # Soil tests in lb/acre stand for a furrow slice of two million pounds [furrow-slice].
 PPM_PER_POUND_PER_ACRE = 0.5
 

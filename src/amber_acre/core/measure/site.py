@@ -184,6 +184,26 @@ def _shape(placed: Placed) -> BaseGeometry:
     return shape if shape.is_valid else shape.buffer(0)
 
 
+def open_ground(
+    centre: Point, radius_m: float, contexts: Sequence[Placed]
+) -> tuple[float, tuple[tuple[str, float], ...]]:
+    """Open ground of a circle in m², and what buildings, paving and water on the sheet cover of it, by name.
+
+    No square metre is covered twice: in the order they come [plane-geometry].
+    """
+    from shapely import Point as Spot
+
+    rest: BaseGeometry = Spot(centre).buffer(radius_m, quad_segs=64)
+    covered = []
+    for context in contexts:
+        if context.kind in ("building", "paving", "water"):
+            cut = rest.intersection(_shape(context))
+            if cut.area >= OVERLAP_FROM_M2:
+                covered.append((context.name, cut.area))
+                rest = rest.difference(cut)
+    return rest.area, tuple(covered)
+
+
 def slid_clear(moving: Placed, others: Sequence[Placed], at_most_m: float = 60.0) -> Point | None:
     """The shortest shift, of sixteen directions, after which nothing overlaps; None where none does within reach.
 
@@ -237,6 +257,6 @@ def snapped(moving: Sequence[Point], others: Iterable[Sequence[Point]], within_m
             near = nearest_points(edge, Spot(corner))[0]
             for target, favour in ((corner_to, 0.6), ((near.x, near.y), 1.0)):
                 away = math.dist(corner, target)
-                if away <= within_m and away * favour < best:
+                if away <= within_m + 1e-9 and away * favour < best:
                     best, shift = away * favour, (target[0] - corner[0], target[1] - corner[1])
     return shift

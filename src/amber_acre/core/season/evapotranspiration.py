@@ -35,6 +35,19 @@ def mean_saturation_kpa(min_c: float, max_c: float) -> float:
     return (saturation_kpa(max_c) + saturation_kpa(min_c)) / 2
 
 
+def vapour_from_humidity(min_c: float, max_c: float, humidity: float, lowest: float | None = None) -> float:
+    """Actual vapour pressure, kPa, from relative humidity (0–1): eq. 19 from the mean, eq. 17 from highest and lowest.
+
+    ``humidity`` is the mean where ``lowest`` is None, else the highest of the day. Refuses shares beyond 0–1
+    (OutOfRange) [fao-56].
+    """
+    if not 0 <= humidity <= 1 or (lowest is not None and not 0 <= lowest <= humidity):
+        raise OutOfRange("Relative humidity lies between 0 and 100 %.", field="humidity", limits=(0, 1))
+    if lowest is None:
+        return humidity * mean_saturation_kpa(min_c, max_c)
+    return (saturation_kpa(min_c) * humidity + saturation_kpa(max_c) * lowest) / 2
+
+
 def wind_at_2m(wind_m_s: float, height_m: float) -> float:
     """Wind at 2 m from wind at ``height_m`` (0.5–50) over grass, eq. 47 [fao-56]."""
     if not 0.5 <= height_m <= 50:

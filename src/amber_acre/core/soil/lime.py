@@ -14,9 +14,10 @@ from typing import Literal, get_args
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
 from amber_acre.core.soil.evidence import SoilTest, charge_of
-from amber_acre.core.soil.lime_buffers import from_adams_evans, from_mehlich, from_smp, ton_step
+from amber_acre.core.soil.lime_buffers import from_adams_evans, from_mehlich, from_organic, from_smp, ton_step
 from amber_acre.core.tables import liming
 from amber_acre.core.tables.liming import FINENESS_RULES, LimeKind, LimeTexture, Region
+from amber_acre.core.tables.textures import ORGANIC_FROM
 from amber_acre.core.working import Figure, Working
 
 LimeMethod = Literal["lab", "buffer", "texture"]
@@ -246,6 +247,9 @@ def lime_need(
         )
     match test.buffer_method:
         case "smp":
+            if (test.values.get("organic_matter") or 0.0) > ORGANIC_FROM:
+                working.assume("The soil is organic: SMP is not made for it, the lime goes by the pH in water.")
+                return from_organic(ph, depth_mm, working)
             return from_smp(buffer, target_ph, depth_mm, working)
         case "mehlich":
             return from_mehlich(ph, buffer, target_ph, depth_mm, working)

@@ -100,6 +100,23 @@ def from_mehlich(
     return ton_step(tons, liming.MEHLICH_LIME_EFFECTIVE, liming.MEHLICH_DEPTH_IN, depth_mm, "mehlich-1976", working)
 
 
+def from_organic(ph: float, depth_mm: float, working: Working) -> float:
+    """g/m² of effective CaCO₃ for an organic soil, by its pH in water: SMP is not made for it [tri-state-organic].
+
+    Short tons an acre for 8 in: 32.9 − 6.31 × pH; nothing from pH 5.2 on, where organic soils are left.
+    """
+    tons = working.step(
+        "Limestone for an organic soil, by its pH",
+        "max(0, 32.9 - 6.31 * ph)",
+        [Figure("ph", ph, "", "pH in water")],
+        max(0.0, 32.9 - 6.31 * ph),
+        "short tons/acre",
+        "tri-state-organic",
+        note="Organic soils are limed to about pH 5.3 and no further, whatever the target of mineral soil.",
+    )
+    return ton_step(tons, liming.SMP_LIME_EFFECTIVE, liming.SMP_DEPTH_IN, depth_mm, "tri-state-organic", working)
+
+
 def acid_saturation(ph: float) -> float:
     """Share of the exchange held by acid at a pH, Adams–Evans curve: pH = 7.79 − 5.55·Hs + 2.27·Hs² [adams-evans-1962].
 

@@ -179,3 +179,48 @@ def residual_carbonate(carbonate: float, bicarbonate: float, calcium: float, mag
     [handbook-60]."""
     value = carbonate + bicarbonate - calcium - magnesium
     return value, "unsuitable" if value > 2.5 else "marginal" if value >= 1.25 else "safe"
+
+
+def exchangeable_sodium(adsorption_ratio: float) -> float:
+    """Share of sodium on the exchange (0–1) in balance with a SAR of 0 to 60 [handbook-60]."""
+    if not 0 <= adsorption_ratio <= 60:
+        raise OutOfRange("A sodium adsorption ratio lies between 0 and 60.", field="sar", limits=(0, 60))
+    ratio = -0.0126 + 0.01475 * adsorption_ratio
+    return max(0.0, ratio / (1 + ratio))
+
+
+def dissolved_solids(conductivity_ds_m: float) -> float:
+    """Dissolved solids of water, mg/L, from its conductivity in dS/m: 640 to 5 dS/m, 800 above [fao-29]."""
+    if conductivity_ds_m < 0:
+        raise OutOfRange("Conductivity cannot be below zero.", field="ec", limits=(0, None))
+    return conductivity_ds_m * (640 if conductivity_ds_m <= 5 else 800)
+
+
+def leaching_requirement(water_ds_m: float, soil_ds_m: float, working: Working) -> float:
+    """Share of the water (0–1) that has to pass the roots so that the soil's extract stays at ``soil_ds_m`` [fao-29].
+
+    LR = ECw ÷ (5 ECe − ECw). Refuses water at which no leaching helps, ECw from 2.5 ECe on (OutOfRange).
+    """
+    if not 0 <= water_ds_m < 2.5 * soil_ds_m:
+        raise OutOfRange(
+            f"Water of {water_ds_m:g} dS/m keeps no soil at {soil_ds_m:g} dS/m, however much passes. Use other water,"
+            " or plants that bear more.",
+            field="ec",
+            limits=(0, 2.5 * soil_ds_m),
+        )
+    return working.step(
+        "Leaching requirement",
+        "water_ds_m / (5 * soil_ds_m - water_ds_m)",
+        [
+            Figure("water_ds_m", water_ds_m, "dS/m", "conductivity of the water"),
+            Figure("soil_ds_m", soil_ds_m, "dS/m", "what the extract of the soil may reach"),
+        ],
+        water_ds_m / (5 * soil_ds_m - water_ds_m),
+        "",
+        "fao-29",
+    )
+
+
+def relative_yield(extract_ds_m: float, threshold_ds_m: float, slope_per_ds_m: float) -> float:
+    """Growth under salt as a share of growth without (0–1): 1 − slope × (ECe − threshold) [maas-hoffman]."""
+    return min(1.0, max(0.0, 1 - slope_per_ds_m * (extract_ds_m - threshold_ds_m)))

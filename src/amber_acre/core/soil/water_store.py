@@ -100,6 +100,24 @@ def adjusted_depletion(depletion: float, use_mm_day: float, working: Working) ->
     )
 
 
+def stress_coefficient(total_mm: float, depleted_mm: float, depletion: float) -> float:
+    """Use under stress as a share of use without (0–1): (TAW − Dr) ÷ ((1 − p) TAW), eq. 84 [fao-56].
+
+    ``total_mm`` above 0, ``depleted_mm`` 0 to it, ``depletion`` 0 to under 1 (OutOfRange).
+    """
+    if total_mm <= 0 or not 0 <= depleted_mm <= total_mm or not 0 <= depletion < 1:
+        raise OutOfRange("The store, what is gone from it, and the allowed share do not fit.", field="depletion")
+    return min(1.0, (total_mm - depleted_mm) / ((1 - depletion) * total_mm))
+
+
+def water_stress(total_mm: float, depletion: float, use_mm_day: float, days: int) -> float:
+    """Share of its use that grass still draws after so many days without water, from a full store [fao-56]."""
+    gone = 0.0
+    for _ in range(days):
+        gone = min(total_mm, gone + use_mm_day * stress_coefficient(total_mm, gone, depletion))
+    return stress_coefficient(total_mm, gone, depletion)
+
+
 def net_to_gross(
     need_mm: float, rain_mm: float, uniformity: float, size_m2: float, working: Working
 ) -> tuple[float, float, float]:

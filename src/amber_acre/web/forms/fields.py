@@ -9,8 +9,9 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BeforeValidator, StringConstraints, ValidationInfo
 
 from amber_acre.core import typed, typed_label
-from amber_acre.core.errors import NotUnderstood, OutOfRange
+from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.season.climate import MONTH_DAYS, MonthDay
+from amber_acre.core.soil.lime_value import read_neutralising
 
 
 def _plain_words(text: str) -> str:
@@ -60,16 +61,6 @@ def _latitude(text: str, field: str) -> float:
     return typed.number(plain, field)
 
 
-def _share_over_one(text: str, field: str) -> float:
-    """A percentage that may pass 100, as a neutralising value does: up to 200 %."""
-    value = typed.number(text.strip().removesuffix("%"), field)
-    if not 0 <= value <= 200:
-        raise OutOfRange(
-            f"“{text}” is outside 0–200 %. Copy it from the label.", field=field, value=value, limits=(0, 200)
-        )
-    return value / 100
-
-
 def _checked(value: Any) -> bool:
     return value in (True, "on", "yes", "true", "1")
 
@@ -103,7 +94,7 @@ Price = Annotated[typed.Typed, _reader(typed_label.money)]
 Number = Annotated[float, _reader(typed.number)]
 OptionalNumber = Annotated[float | None, _reader(typed.number, optional=True)]
 Percent = Annotated[typed.Typed, _reader(typed.percentage)]
-OptionalShare = Annotated[float | None, _reader(_share_over_one, optional=True)]
+OptionalShare = Annotated[float | None, _reader(read_neutralising, optional=True)]
 OptionalPercent = Annotated[typed.Typed | None, _reader(typed.percentage, optional=True)]
 OptionalArea = Annotated[typed.Typed | None, _reader(typed.area, optional=True)]
 OptionalLength = Annotated[typed.Typed | None, _reader(typed.length, optional=True)]

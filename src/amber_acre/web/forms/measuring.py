@@ -13,7 +13,7 @@ from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.measure.area_kinds import ReadFact
 from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_rows
 from amber_acre.core.measure.methods import METHODS
-from amber_acre.core.measure.outline import Measurable
+from amber_acre.core.measure.outline import Measurable, Outline
 from amber_acre.core.measure.polygon import require_inside
 from amber_acre.core.measure.shapes import KnownRange, Point
 from amber_acre.core.measure.site import inside_ring, joined_ring
@@ -140,6 +140,10 @@ class SizeForm(ShapeForm):
         """The net size."""
         outline = TypedShape(self.outline, self.texts, "", self.rows).read(reading).shape
         return sized(outline, _cuts(self.cut_outs, reading), _cuts(self.parts, reading), facts, (), instrument)
+
+    def outline_shape(self, reading: Reading) -> Outline:
+        """The outline alone."""
+        return TypedShape(self.outline, self.texts, "", self.rows).read(reading).shape
 
     def shapes(self, reading: Reading) -> tuple[TypedShape, tuple[TypedShape, ...], tuple[TypedShape, ...]]:
         """Outline, parts and cut-outs as they are to be kept."""

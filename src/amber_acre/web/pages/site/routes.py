@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
+import math
+from dataclasses import dataclass, replace
 from datetime import UTC, date, datetime
 from typing import Any
 
@@ -14,6 +15,7 @@ from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import (
     Place,
+    open_ground,
     slid_clear,
     snapped,
     strips,
@@ -237,6 +239,7 @@ def _page(
         lane=draw_lane(year.year, tape.scale, today, shown, [job for _, job in year.jobs]) if year and tape else None,
         chosen_facts=facts_shown(chosen) if chosen else [],
         chosen_plants=plants_of(session, chosen) if chosen else [],
+        root_zone=root_zone_of(chosen, contexts) if chosen else None,
         remarks=[*remarks_on(drawn, contexts, shown), *not_taken(place, drawn, contexts, unknown)],
         working=area_store.size_of(chosen).working if chosen else None,
         contexts=[item.row for item in contexts],
@@ -295,6 +298,26 @@ def facts_shown(row: AreaRow) -> list[tuple[str, str]]:
             names: dict[str, Any] = dict(fact.choices)
             shown.append((fact.label, names.get(texts[fact.key], texts[fact.key])))
     return shown
+
+
+@dataclass(frozen=True)
+class RootZone:
+    """A tree's root zone as the sheet cuts it: its circle, what covers it by name, and what is left open, m²."""
+
+    circle_m2: float
+    covered: tuple[tuple[str, float], ...]
+    open_m2: float
+
+
+def root_zone_of(row: AreaRow, contexts: list[OnSheet]) -> RootZone | None:
+    """None for what is no placed tree, and where nothing covers the zone."""
+    if row.kind != "tree" or row.x_m is None or row.y_m is None:
+        return None
+    steps = {step.title: step.result for step in area_store.size_of(row).working.steps}
+    circle = steps.get("Circle", 0.0)
+    around = [p for item in contexts if (p := item.placed) is not None]
+    left, covered = open_ground((row.x_m, row.y_m), math.sqrt(circle / math.pi), around)
+    return RootZone(circle, covered, left) if covered else None
 
 
 def plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:

@@ -192,6 +192,7 @@ class WaterForm(Form):
     uniformity: OptionalPercent = None
     month: OptionalNumber = None
     purpose: Literal["", "establish"] = ""
+    ec: OptionalNumber = None
     na: str = ""
     ca: str = ""
     mg: str = ""

@@ -16,7 +16,13 @@ from amber_acre.core.programme.due import week_of
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.evapotranspiration import penman_monteith
 from amber_acre.core.season.water import water_year
-from amber_acre.core.soil.salinity import ION_EQUIVALENTS, ION_NAMES, read_water
+from amber_acre.core.soil.salinity import (
+    ION_EQUIVALENTS,
+    ION_NAMES,
+    dissolved_solids,
+    leaching_requirement,
+    read_water,
+)
 from amber_acre.core.soil.water_store import (
     MORE_SOIL_MM,
     adjusted_depletion,
@@ -25,9 +31,11 @@ from amber_acre.core.soil.water_store import (
     establishment,
     net_to_gross,
     water_store,
+    water_stress,
 )
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
 from amber_acre.core.tables.lawn_water import DEPLETION, ROOTS_GAIN_MM_WEEK, TURF_COEFFICIENTS, USUAL_ROOTS_MM
+from amber_acre.core.tables.salt_tolerance import TURF_BEARS_DS_M
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
 from amber_acre.store.areas import area_of
@@ -41,6 +49,7 @@ from amber_acre.web.pages.soil.forms import WaterForm
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
+STRESS_AFTER_DAYS = 10
 
 
 @router.get("/areas/{area_id}/soil/water")
@@ -189,12 +198,27 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
         ),
         "week": _week(request, ground, today, factor),
         "quality": read_water(_ions(form), working),
+        "salts": _salts(form, ground, working),
+        "stress": water_stress(store.total_mm, form.depletion.value, use, STRESS_AFTER_DAYS),
         "weeks": (
             establishment(texture.available, roots, form.depletion.value, use, form.uniformity.value, working)
             if form.purpose
             else ()
         ),
     }
+
+
+def _salts(form: WaterForm, ground: Ground, working: Working) -> list[str]:
+    """What the conductivity of the water says: dissolved solids, what has to leach, what turf bears."""
+    if form.ec is None:
+        return []
+    bears = TURF_BEARS_DS_M[ground.season]
+    share = leaching_requirement(form.ec, bears, working)
+    return [
+        f"{form.ec:g} dS/m: about {dissolved_solids(form.ec):,.0f} mg/L of dissolved solids.",
+        f"To keep the soil under the {bears:g} dS/m that this turf bears without loss (from memory), {share:.0%} more"
+        " than it uses has to pass the roots.",
+    ]
 
 
 def _ions(form: WaterForm) -> dict[str, float]:
