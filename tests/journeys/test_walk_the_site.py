@@ -42,11 +42,20 @@ def _measure_by_table(page: Page) -> None:
         page.keyboard.type(value)
     expect(page.locator("#board")).to_contain_text("6.67 m²")
     page.keyboard.press("Enter")
-    page.evaluate(
-        """() => { const data = new DataTransfer(); data.setData("text", "2.2\\n0.8\\n");
+    paste = """() => { const data = new DataTransfer(); data.setData("text", "Width\\n2.2\\n0.8\\n");
         const paste = {clipboardData: data, bubbles: true, cancelable: true};
         document.activeElement.dispatchEvent(new ClipboardEvent("paste", paste)); }"""
-    )
+    page.evaluate(paste)
+    expect(page.get_by_label("Offset, row 4")).to_have_value("2.2")  # the heading copied along is no reading
+    page.keyboard.press("Control+z")
+    expect(page.get_by_label("Offset, row 5")).to_have_count(0)
+    expect(page.locator("#board")).to_contain_text("6.67 m²")
+    page.get_by_label("Offset, row 4").focus()
+    page.evaluate(paste)
+    page.get_by_label("Take row 2 out").click()
+    expect(page.get_by_label("Offset, row 2")).to_have_value("2.9")
+    page.keyboard.press("Control+z")
+    expect(page.get_by_label("Offset, row 2")).to_have_value("2.4")
     expect(page.get_by_label("Offset, row 5")).to_have_value("0.8")
     expect(page.locator("#board")).to_contain_text("12.8 m²")  # 1.5 × ((1.2 + 0.8) / 2 + 2.4 + 2.9 + 2.2)
     accessible(page)

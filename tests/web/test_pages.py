@@ -62,6 +62,7 @@ PAGES = (
     "/almanac/climates/new",
     "/almanac/rules/1",
     "/almanac/rules/new",
+    "/deleted",
     "/find",
     "/find?q=%25",
     "/find?q=lawn",
@@ -177,7 +178,9 @@ def test_what_is_deleted_comes_back(demo: Browser, delete: str, gone_from: str, 
     assert "Undo: bring it back" in after.text
     assert restore in after.text
     assert name not in demo.get(gone_from).text
+    assert f'action="{restore}"' in demo.get("/deleted").text  # long after the address was left
     demo.post(restore, {})
+    assert "Nothing is deleted." in demo.get("/deleted").text
     assert name in demo.get(gone_from).text
     assert demo.post("/areas/99/restore", {}).status_code == 404
 

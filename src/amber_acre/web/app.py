@@ -18,6 +18,7 @@ from amber_acre.web.guard import Guard
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
 from amber_acre.web.pages.daybook.routes import router as daybook
+from amber_acre.web.pages.deleted.routes import router as deleted
 from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
 from amber_acre.web.pages.looks.routes import router as looks
@@ -77,6 +78,7 @@ def create_app(settings: Settings) -> FastAPI:
         plants,
         almanac,
         find,
+        deleted,
     ):
         app.include_router(router)
     problems.install(app)

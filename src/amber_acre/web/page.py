@@ -157,7 +157,7 @@ def found(value: _T | None, what: str) -> _T:
     return value
 
 
-_UNDO = {
+UNDO = {
     "areas": "area",
     "contexts": "shape on the sheet",
     "properties": "property",
@@ -169,9 +169,9 @@ _UNDO = {
 def _undo_of(request: Request) -> dict[str, str] | None:
     """What was just deleted, from the address: the form that brings it back."""
     kind, number = request.query_params.get("deleted", ""), request.query_params.get("id", "")
-    if kind not in _UNDO or not number.isdecimal():
+    if kind not in UNDO or not number.isdecimal():
         return None
     return {
         "action": f"/{kind}/{number}/restore",
-        "what": _UNDO[kind],
+        "what": UNDO[kind],
     }

@@ -42,6 +42,7 @@ def list_plants(request: Request, session: Reading, q: str = "", group: str = ""
         faults=faults,
         groups=GROUPS,
         words=_words,
+        sun=lambda letters: ", ".join(SUN[letter] for letter in letters),
         total=len(store.plants(session)),
     )
 

@@ -7,7 +7,7 @@ from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
-from fastapi.responses import HTMLResponse, Response
+from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
 from amber_acre.core.errors import AmberError
 from amber_acre.core.programme.brief import PlannedRound
@@ -55,9 +55,14 @@ def show_year(
     area: Key | None = None,
     number: Annotated[Key | None, Query(alias="round")] = None,
     working: str = "",
-) -> HTMLResponse:
-    """The year as of a day; ``area`` and ``round`` say what is looked at, ``working`` which is open."""
+) -> Response:
+    """The year as of a day; ``area`` and ``round`` say what is looked at, ``working`` which is open.
+
+    An area that is no lawn has no rounds: it is looked at on the site sheet.
+    """
     place = found(property_of(session, property_id), "This property")
+    if area and any(row.id == area and row.kind != "lawn" for row in area_store.areas_of(session, place.id)):
+        return RedirectResponse(f"/properties/{place.id}/site?area={area}", status_code=303)
     return _page(request, session, place, day or today, today, area, number, working)
 
 

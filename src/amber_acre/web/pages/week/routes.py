@@ -90,6 +90,7 @@ def this_week(request: Request, session: Reading, today: Today, day: AsOf = None
         due=due,
         overdue=[job for job in jobs if job.state == "overdue"],
         stopped=[job for job in jobs if job.state == "stopped"],
+        coming=[] if due or soil_due else _coming(request, session, sunday),
         load=[(line, _packs(line.product.packs, line.amount_kg)) for line in load],
         stock=stock_kg(session),
         empty=not properties(session),
@@ -193,6 +194,34 @@ def _soil(request: Request, session: Reading, monday: date, from_day: date) -> l
     return sorted(
         found, key=lambda due: (due.row.correction.area.property.name, due.row.correction.area_id, due.job.job.on)
     )
+
+
+@dataclass(frozen=True)
+class Coming:
+    """What opens after a week in which nothing is due: where, what, and the day its window opens."""
+
+    words: str
+    address: str
+    opens: date
+    shown: Shown
+
+
+def _coming(request: Request, session: Reading, sunday: date, at_most: int = 3) -> list[Coming]:
+    """The next rounds and soil jobs after a week's Sunday, soonest first."""
+    money, found = request.app.state.settings.currency, []
+    for one in lanes_as_shown(session, all_lawns(session), sunday):
+        place = one.area.property
+        for item in (judged.round for judged in one.year.rounds if judged.round.opens > sunday and not judged.done):
+            words = f"{place.name} · {one.area.name}: R{item.number} {item.name}, {item.product.name}"
+            address = f"/properties/{place.id}?area={one.area.id}&round={item.number}"
+            if not item.skipped:
+                found.append(Coming(words, address, item.opens, Shown(units_of(place.units), money)))
+    for row, job in soil_jobs(session, open_corrections(session), sunday):
+        if job.state(sunday) == "coming" and job.job.opens > sunday:
+            area, shown = row.correction.area, Shown(units_of(row.correction.area.property.units), money)
+            words = f"{area.property.name} · {area.name}: {shown.sentence(job.job.name)}"
+            found.append(Coming(words, f"/corrections/{row.correction_id}#job-{row.id}", job.job.opens, shown))
+    return sorted(found, key=lambda one: one.opens)[:at_most]
 
 
 def _who(request: Request) -> dict[str, str]:

@@ -36,6 +36,7 @@ function grid(field, columns) {
     cell.textContent = name;
     head.append(cell);
   });
+  head.insertCell();
   const body = table.createTBody();
   const split = (line) => (columns.length === 1 ? [line.trim()] : line.split(/\t|;|,|\s{2,}/).map((cell) => cell.trim()));
   text.value.split("\n").filter((line) => line.trim()).forEach((line) => add(body, columns, split(line)));
@@ -58,9 +59,18 @@ function add(body, columns, values) {
     input.setAttribute("aria-label", `${name}, row ${body.rows.length}`);
     row.insertCell().append(input);
   });
+  const gone = document.createElement("button");
+  gone.type = "button";
+  gone.className = "row-gone";
+  gone.textContent = "×";
+  gone.dataset.rowGone = "";
+  gone.setAttribute("aria-label", `Take row ${body.rows.length} out`);
+  gone.tabIndex = -1; // the keyboard goes from reading to reading; Ctrl+Z brings a row back
+  row.insertCell().append(gone);
   return row;
 }
 
+const before = []; // [table, what it held], for Ctrl+Z
 const cells = (row) => [...row.querySelectorAll("input")];
 
 function keep(table) {
@@ -71,11 +81,13 @@ function keep(table) {
   if (cells(last).some((cell) => cell.value.trim())) add(table.tBodies[0], columnsOf(table), []);
 }
 
-const columnsOf = (table) => [...table.tHead.rows[0].cells].slice(1).map((cell) => cell.textContent);
+const columnsOf = (table) => [...table.tHead.rows[0].cells].slice(1, -1).map((cell) => cell.textContent);
 
 document.addEventListener("input", (event) => {
   const table = event.target.closest(".rows-table");
-  if (table) keep(table);
+  if (!table) return;
+  if (event.isTrusted) before.length = 0;
+  keep(table);
 });
 
 document.addEventListener("keydown", (event) => {
@@ -89,6 +101,39 @@ document.addEventListener("keydown", (event) => {
   following.focus();
 });
 
+// What a table held before each paste and each row taken out: Ctrl+Z takes it back as one step. Once something is
+// typed, undoing is the browser's own.
+const values = (table) => [...table.tBodies[0].rows].map((row) => cells(row).map((cell) => cell.value));
+
+function put(table, held) {
+  const body = table.tBodies[0];
+  while (body.rows.length > Math.max(held.length, 1)) body.deleteRow(-1);
+  while (body.rows.length < held.length) add(body, columnsOf(table), []);
+  [...body.rows].forEach((row, r) => cells(row).forEach((cell, c) => { cell.value = held[r]?.[c] ?? ""; }));
+  keep(table);
+  cells(body.rows[0])[0].dispatchEvent(new Event("input", { bubbles: true }));
+}
+
+document.addEventListener("keydown", (event) => {
+  const table = event.target.closest?.(".rows-table");
+  if (!table || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== "z" || !before.length) return;
+  const [of, held] = before.at(-1);
+  if (of !== table) return;
+  event.preventDefault();
+  before.pop();
+  put(table, held);
+});
+
+document.addEventListener("click", (event) => {
+  const gone = event.target.closest("[data-row-gone]");
+  if (!gone) return;
+  const table = gone.closest(".rows-table");
+  const at = gone.closest("tr").rowIndex - 1;
+  before.push([table, values(table)]);
+  put(table, values(table).filter((_, n) => n !== at));
+  (table.tBodies[0].rows[at] || table.tBodies[0].rows[0]).querySelector("input").focus();
+});
+
 document.addEventListener("paste", (event) => {
   const table = event.target.closest(".rows-table");
   const pasted = event.clipboardData.getData("text");
@@ -97,7 +142,10 @@ document.addEventListener("paste", (event) => {
   const columns = columnsOf(table);
   let row = event.target.closest("tr");
   const from = cells(row).indexOf(event.target);
-  pasted.trim().split(/\r?\n/).forEach((line) => {
+  before.push([table, values(table)]);
+  const lines = pasted.trim().split(/\r?\n/);
+  if (lines.length > 1 && !/\d/.test(lines[0])) lines.shift(); // a row of headings copied along
+  lines.forEach((line) => {
     const values = columns.length === 1 ? [line.trim()] : line.split(/\t|;|,\s|\s{2,}/);
     values.forEach((value, n) => {
       const cell = cells(row)[from + n];

@@ -1,0 +1,1 @@
+"""What was deleted, and brought back."""
