@@ -862,7 +862,7 @@ def test_bulk_material_and_lime_are_put_on_the_shelf(browser: Browser) -> None:
 
 def test_a_property_without_a_lawn_has_a_tape_for_its_soil_jobs(demo: Browser, demo_engine: Engine) -> None:
     bare = page_of(demo, "/properties/8")
-    assert "No lawn here yet" in bare
+    assert "No lawn here: rounds of feed are planned for lawns." in bare
     form = {
         "option": "sand-compost",
         "dose": "10 mm",

@@ -5,6 +5,9 @@ from __future__ import annotations
 import html
 import re
 
+import pytest
+
+from amber_acre.core.measure.methods import METHODS
 from tests.conftest import Browser
 
 
@@ -41,3 +44,38 @@ def test_what_lies_in_a_deleted_property_comes_back_with_it(demo: Browser) -> No
 def test_find_waits_for_typing(demo: Browser) -> None:
     assert "autofocus" in demo.get("/find").text
     assert "autofocus" not in demo.get("/find?q=lawn").text
+
+
+@pytest.mark.parametrize("method", sorted(METHODS))
+@pytest.mark.parametrize("place", [1, 2])
+def test_an_empty_board_shows_an_example_of_its_way(demo: Browser, method: str, place: int) -> None:
+    """Property 1 reads metres, 2 feet; the size shown is that of the example's own readings."""
+    board = demo.post(f"/properties/{place}/areas/board/lawn", {"size-outline": method}).text
+    if method in ("lonlat", "range"):  # nothing to draw without a place, and no shape
+        assert "<svg" not in board
+        return
+    assert "An example of this way to measure, to scale" in board
+    assert (" ft²" if place == 2 else " m²") in board
+    if (method, place) == ("offsets", 1):
+        assert "81.8 m²" in board  # 3 × ((5 + 4.5) / 2 + 7.5 + 8 + 7)
+
+
+def test_an_example_gives_way_to_what_is_typed(demo: Browser) -> None:
+    board = demo.post("/properties/1/areas/board/lawn", {"size-outline": "rectangle", "size-side_1": "14 m"}).text
+    assert "example" not in board
+    assert "The drawing waits" in board
+
+
+def test_a_chosen_tree_is_marked_with_its_root_zone(demo: Browser) -> None:
+    """Its size is the zone's: 12 trunk diameters of 32 cm make a radius of 3.84 m, 46.3 m²."""
+    page = demo.get("/properties/1/site?area=18").text
+    scale = re.findall(r'data-px="([\d.]+)"', page)[0]
+    radius = re.findall(r'class="board-zone"[^>]* r="([\d.]+)"', page)[0]
+    assert float(radius) / float(scale) == pytest.approx(12 * 0.32, abs=0.01)
+    assert 'class="board-zone"' not in demo.get("/properties/1/site?area=20").text
+
+
+def test_a_running_correction_shows_its_ladder_where_another_is_refused(demo: Browser) -> None:
+    page = demo.get("/areas/26/soil/ph").text
+    assert "A correction runs here already" in page
+    assert '<svg class="ladder"' in page

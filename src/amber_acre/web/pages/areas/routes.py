@@ -26,7 +26,7 @@ from amber_acre.store.areas import AreaDraft
 from amber_acre.store.clients import property_of, set_area_deleted
 from amber_acre.store.plants import plants
 from amber_acre.store.tables import AreaRow, PropertyRow
-from amber_acre.web.draw.board import draw_board, draw_plan
+from amber_acre.web.draw.board import Board, draw_board, draw_plan
 from amber_acre.web.forms.measuring import (
     BARE,
     SizeForm,
@@ -42,6 +42,7 @@ from amber_acre.web.forms.measuring import (
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.soil import EXTRACTANT_CHOICES
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.areas.example import example_of
 from amber_acre.web.pages.areas.forms import AreaForm, LawnForm, MeasuredForm, PatchForm, form_for, typed_area
 
 router = APIRouter()
@@ -274,7 +275,8 @@ def _board(posted: Mapping[str, str], place: PropertyRow, kind: str, reading: Un
     if read.value is None:
         nothing = not any(value for key, value in plain.items() if "side_" in key or key.endswith("rows"))
         missing = "" if nothing else next(iter(read.faults.values())).sentence
-        return {"size": None, "missing": missing, "readings": readings, "drawing": None}
+        shown = _example(plain.get("outline", ""), place) if nothing else None
+        return {"size": None, "missing": missing, "readings": readings, "drawing": None, "example": shown}
     try:
         size = read.value.measured(reading, facts, instrument_of(posted))
     except AmberError as error:
@@ -283,6 +285,20 @@ def _board(posted: Mapping[str, str], place: PropertyRow, kind: str, reading: Un
     shape = read.value.outline_shape(reading)
     around = None if isinstance(shape, KnownRange) else perimeter_m(shape)
     return {"size": size, "missing": "", "readings": readings, "drawing": drawing, "around": around}
+
+
+def _example(method: str, place: PropertyRow) -> Board | None:
+    """What an empty board shows of a way to measure; None where nothing is drawn by it."""
+    reading, texts = reading_for(place.units, {}, ()), example_of(method, units_of(place.units) == "us")
+    read = read_form(SizeForm, texts | {"confirmed": "on"}, reading=reading) if texts else None
+    if read is None or read.value is None:
+        return None
+    return draw_board(
+        *read.value.shapes(reading),
+        read.value.measured(reading, {}),
+        units_of(place.units),
+        Units(pace_m=reading.pace_m),
+    )
 
 
 def _readings(plain: Mapping[str, str], reading: Units) -> list[typed.Typed]:

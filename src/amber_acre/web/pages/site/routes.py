@@ -240,6 +240,7 @@ def _page(
         chosen_facts=facts_shown(chosen) if chosen else [],
         chosen_plants=plants_of(session, chosen) if chosen else [],
         root_zone=root_zone_of(chosen, contexts) if chosen else None,
+        zone_m=zone_radius_m(chosen) if chosen else 0.0,
         remarks=[*remarks_on(drawn, contexts, shown), *not_taken(place, drawn, contexts, unknown)],
         working=area_store.size_of(chosen).working if chosen else None,
         contexts=[item.row for item in contexts],
@@ -309,14 +310,22 @@ class RootZone:
     open_m2: float
 
 
+def zone_radius_m(row: AreaRow) -> float:
+    """The radius of a tree's root zone, whatever covers it; 0 for what is no tree."""
+    if row.kind != "tree":
+        return 0.0
+    steps = {step.title: step.result for step in area_store.size_of(row).working.steps}
+    return math.sqrt(steps.get("Circle", 0.0) / math.pi)
+
+
 def root_zone_of(row: AreaRow, contexts: list[OnSheet]) -> RootZone | None:
     """None for what is no placed tree, and where nothing covers the zone."""
     if row.kind != "tree" or row.x_m is None or row.y_m is None:
         return None
-    steps = {step.title: step.result for step in area_store.size_of(row).working.steps}
-    circle = steps.get("Circle", 0.0)
+    radius = zone_radius_m(row)
+    circle = math.pi * radius**2
     around = [p for item in contexts if (p := item.placed) is not None]
-    left, covered = open_ground((row.x_m, row.y_m), math.sqrt(circle / math.pi), around)
+    left, covered = open_ground((row.x_m, row.y_m), radius, around)
     return RootZone(circle, covered, left) if covered else None
 
 

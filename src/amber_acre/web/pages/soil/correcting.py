@@ -49,7 +49,7 @@ def show_ph(
     asked = dict(request.query_params.items())
     texts = usual_ph(ground, chosen, today, _usual_product(ground, chosen, products)) | asked
     read, plan = _work_out(session, ground, products, texts, today)
-    return _page(request, area, ground, products, read, plan, today)
+    return _page(request, session, area, ground, products, read, plan, today)
 
 
 @router.post("/areas/{area_id}/soil/ph")
@@ -63,7 +63,7 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
     if plan is not None and not plan.jobs:
         read.refuse(MissingInput("Nothing is needed: there is nothing to enter.", field="direction"))
     if plan is None or read.faults:
-        return _page(request, area, ground, products, read, plan, today, 422)
+        return _page(request, session, area, ground, products, read, plan, today, 422)
     row = store.enter_ph_plan(session, area.id, plan, ground.ph_from, today)
     return go(f"/corrections/{row.id}")
 
@@ -105,6 +105,7 @@ def _usual_product(ground: Ground, way: Direction, products: dict[int, Product])
 
 def _page(
     request: Request,
+    session: Reading,
     area: AreaRow,
     ground: Ground,
     products: dict[int, Product],
@@ -116,6 +117,9 @@ def _page(
     ladder = None
     if plan is not None and plan.course is not None:
         ladder = draw_ladder(plan.course, [(job, False) for job in plan.jobs], plan.choice.target_ph, today)
+    running = next((c for c in ground.corrections if not c.ended_at and c.kind in ("up", "down")), None)
+    if plan is None and running is not None:
+        ladder = _kept_ladder(session, running, ground, today)
     drift = drift_working(plan) if plan is not None and ground.acid_g_m2_year else None
     holding = holding_rate(plan, drift) if plan is not None and drift is not None else 0.0
     lime = which_lime(ground.test, level(ground.test, "mg"))[1] if ground.test else ""
@@ -220,7 +224,7 @@ def correction_page(
             (job_row, job, job.state(today), job.packs(Working("")), store.works_of(session, job_row.id))
             for job_row, job in jobs
         ],
-        ladder=_ladder_of(row, ground, as_they_stand([job for _, job in jobs], today), today),
+        ladder=_kept_ladder(session, row, ground, today),
         late=any(
             job.job.work == "spread" and job.job.on < today and job.state(today) in ("due", "overdue")
             for _, job in jobs
@@ -232,6 +236,11 @@ def correction_page(
         typed=read.typed,
         faults=read.faults,
     )
+
+
+def _kept_ladder(session: Reading, row: CorrectionRow, ground: Ground, today: Today) -> Any:
+    jobs = [job for _, job in store.soil_jobs(session, [row], today)]
+    return _ladder_of(row, ground, as_they_stand(jobs, today), today)
 
 
 def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]], today: Today) -> Any:
