@@ -9,17 +9,23 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 from shapely import Polygon as Shape
+from shapely import get_coordinates, set_precision
 from shapely.affinity import rotate, translate
 
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.measure.area_kinds import KINDS, clear_rings, facts_of, read_facts, read_plants, size_by_facts
 from amber_acre.core.measure.condition import COLOURS, Look, compare
 from amber_acre.core.measure.entry import Reading
-from amber_acre.core.measure.shapes import Point, arc
+from amber_acre.core.measure.perimeter import joined_perimeter_m
+from amber_acre.core.measure.shapes import Point, Rectangle, arc
 from amber_acre.core.measure.site import (
+    JOINTS,
     Place,
     Placed,
     escapes,
+    inside_ring,
+    joined_ring,
+    joint_of,
     overlaps,
     placed_ring,
     shared_with_trees,
@@ -27,6 +33,7 @@ from amber_acre.core.measure.site import (
     strips,
     taken_from,
 )
+from amber_acre.core.quantities import Metres
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.core.tables.plants import (
     FLAGS,
@@ -258,3 +265,22 @@ def test_what_the_firm_changes_stands_over_what_is_shipped() -> None:
         with pytest.raises((NotUnderstood, OutOfRange)):
             read_field(name, bad)
     assert find_plant("plastic flamingo") is None
+
+
+@pytest.mark.parametrize("turn", [0.0, 90.0])
+@pytest.mark.parametrize("joint", sorted(JOINTS))
+def test_a_wing_lies_along_the_edge_it_joins(joint: str, turn: float) -> None:
+    """Against shapely: no ground in common, the whole flush side shared, and an L of the summed size."""
+    main, wing = Rectangle(Metres(12.0), Metres(7.0)).plan().ring, Rectangle(Metres(4.0), Metres(2.5)).plan().ring
+    x_m, y_m = joint_of(wing, main, joint, turn)
+    ring = inside_ring(wing, main, x_m, y_m, turn)
+    lying, outline = set_precision(Shape(ring), 1e-6), set_precision(Shape(main), 1e-6)
+    assert outline.intersection(lying).area == pytest.approx(0, abs=1e-9)
+    along = (4.0 if turn == 0 else 2.5) if joint.startswith(("lower", "upper")) else (2.5 if turn == 0 else 4.0)
+    assert outline.intersection(lying).length == pytest.approx(along)
+    joined = Shape(joined_ring(main, [ring]))
+    assert joined.area == pytest.approx(94)
+    assert len(get_coordinates(joined.simplify(1e-9))) - 1 == 6  # flush at one end: an L has six corners
+    shared = outline.intersection(lying).length
+    assert joined_perimeter_m(main, [ring]) == pytest.approx(2 * (12 + 7) + 2 * (4 + 2.5) - 2 * shared)
+    assert joined_perimeter_m(main, [inside_ring(wing, main, 40.0, 40.0, turn)]) is None

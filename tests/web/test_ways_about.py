@@ -9,6 +9,7 @@ import pytest
 
 from amber_acre.core.measure.methods import METHODS
 from tests.conftest import Browser
+from tests.web.forms import LAWN
 
 
 def test_an_empty_week_says_what_opens_next(demo: Browser) -> None:
@@ -79,3 +80,38 @@ def test_a_running_correction_shows_its_ladder_where_another_is_refused(demo: Br
     page = demo.get("/areas/26/soil/ph").text
     assert "A correction runs here already" in page
     assert '<svg class="ladder"' in page
+
+
+def test_a_wing_joins_at_an_edge(demo: Browser) -> None:
+    """The middle is worked out and kept; said twice, or of a circle, it is asked about."""
+    ell = {
+        **LAWN,
+        "name": "L lawn",
+        "size-side_1": "12 m",
+        "size-side_2": "7 m",
+        "size-cut_outs-0-name": "",
+        "size-cut_outs-0-outline": "rectangle",
+        "size-cut_outs-0-side_1": "",
+        "size-parts-0-name": "Wing",
+        "size-parts-0-outline": "rectangle",
+        "size-parts-0-side_1": "4 m",
+        "size-parts-0-side_2": "2.5 m",
+        "size-parts-0-joins": "upper-right",
+    }
+    new = "/properties/1/areas/new/lawn"
+    board = demo.post("/properties/1/areas/board/lawn", ell).text
+    assert "Round its outer edge" in board
+    assert "43.00 m" in board  # 2 × (12 + 7) and the two free sides of the wing, 2.5 each
+    apart = demo.post("/properties/1/areas/board/lawn", ell | {"size-parts-0-joins": ""}).text
+    assert "Round its outer edge" not in apart  # where the wing lies is not said
+    twice = demo.post(new, ell | {"size-parts-0-x": "3 m"}).text
+    assert 'id="fault-size-parts-0-joins"' in twice
+    round_one = demo.post(new, ell | {"size-outline": "circle", "size-side_2": ""}).text
+    assert "Only a rectangle has such edges" in round_one
+    made = demo.post(new, ell)
+    assert made.status_code == 303
+    number = re.findall(r"area=(\d+)", made.headers["location"])[0]
+    form = demo.get(f"/areas/{number}/edit").text
+    assert "94.0 m²" in form
+    assert re.search(r'name="size-parts-0-x"[^>]*value="10(\.0+)? m"', form)
+    assert re.search(r'name="size-parts-0-y"[^>]*value="8\.25 m"', form)

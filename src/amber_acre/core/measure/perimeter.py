@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 import math
+from collections.abc import Sequence
 from itertools import pairwise
 
 from amber_acre.core.measure.outline import Measurable
 from amber_acre.core.measure.polygon import LonLatPolygon
-from amber_acre.core.measure.shapes import Circle, Circumference, Ellipse
+from amber_acre.core.measure.shapes import Circle, Circumference, Ellipse, Point
 
 
 def perimeter_m(shape: Measurable) -> float:
@@ -32,3 +33,12 @@ def perimeter_m(shape: Measurable) -> float:
         return float(Geod(ellps="WGS84").polygon_area_perimeter(longitudes, latitudes)[1])
     ring = shape.plan().ring
     return math.fsum(math.dist(a, b) for a, b in pairwise([*ring, ring[0]]))
+
+
+def joined_perimeter_m(ring: Sequence[Point], parts: Sequence[Sequence[Point]]) -> float | None:
+    """Metres round an outline and its parts as one; None where a part does not touch the rest [plane-geometry]."""
+    from shapely import Polygon, set_precision
+    from shapely.ops import unary_union
+
+    joined = unary_union([set_precision(Polygon(one), 1e-6) for one in (ring, *parts)])
+    return float(joined.exterior.length) if isinstance(joined, Polygon) else None

@@ -70,11 +70,12 @@ def placed_ring(ring: Sequence[Point], about: Sequence[Point], place: Place) -> 
 
 
 def joined_ring(ring: Sequence[Point], parts: Sequence[Sequence[Point]]) -> tuple[Point, ...]:
-    """The outline joined with parts where they touch; as it is where they do not."""
-    from shapely import Polygon
+    """The outline joined with parts where they touch, to a thousandth of a millimetre; as it is where they do not."""
+    from shapely import Polygon, set_precision
     from shapely.ops import unary_union
 
-    joined = unary_union([Polygon(ring), *(Polygon(part) for part in parts)]) if parts else None
+    shapes = [set_precision(Polygon(one), 1e-6) for one in (ring, *parts)]
+    joined = unary_union(shapes) if parts else None
     return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if isinstance(joined, Polygon) else tuple(ring)
 
 
@@ -84,6 +85,32 @@ def inside_ring(
     """A cut-out or part where it lies: x and y run from the west and south edge of the frame's box to its middle."""
     west, south, _, _ = box(frame)
     return placed_ring(own, own, Place(west + x_m, south + y_m, turn_deg))
+
+
+JOINTS: dict[str, str] = {
+    f"{edge}-{end}": f"{edge} edge, at its {end} end"
+    for edge, ends in (
+        ("lower", ("left", "right")),
+        ("upper", ("left", "right")),
+        ("left", ("lower", "upper")),
+        ("right", ("lower", "upper")),
+    )
+    for end in ends
+}
+
+
+def joint_of(own: Sequence[Point], frame: Sequence[Point], joint: str, turn_deg: float) -> Point:
+    """The middle, from the west and south edge of the frame's box, of a part that lies outside along one of its edges.
+
+    ``joint``: a key of JOINTS: the edge, and the end of it at which both are flush. Plane geometry.
+    """
+    west, south, east, north = box(frame)
+    wide, high = east - west, north - south
+    left, lower, right, upper = box(placed_ring(own, own, Place(0.0, 0.0, turn_deg)))
+    edge, end = joint.split("-")
+    flush = {"left": -left, "right": wide - right, "lower": -lower, "upper": high - upper}
+    beyond = {"left": -right, "right": wide - left, "lower": -upper, "upper": high - lower}
+    return (beyond[edge], flush[end]) if edge in ("left", "right") else (flush[end], beyond[edge])
 
 
 def on_plan(plan: Plan, place: Place) -> tuple[tuple[Point, ...], tuple[tuple[Point, ...], ...]]:

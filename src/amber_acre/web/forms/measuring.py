@@ -4,6 +4,7 @@ with."""
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import replace
 from typing import Self
 
 from pydantic import ConfigDict, Field, ValidationInfo, field_validator, model_validator
@@ -14,9 +15,10 @@ from amber_acre.core.measure.area_kinds import ReadFact
 from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_rows
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.outline import Measurable, Outline
+from amber_acre.core.measure.perimeter import joined_perimeter_m, perimeter_m
 from amber_acre.core.measure.polygon import require_inside
 from amber_acre.core.measure.shapes import KnownRange, Point
-from amber_acre.core.measure.site import inside_ring, joined_ring
+from amber_acre.core.measure.site import JOINTS, inside_ring, joined_ring, joint_of
 from amber_acre.core.measure.size import CutOut, Size, doubts_about
 from amber_acre.core.measure.traverse import Traverse
 from amber_acre.core.quantities import SquareMetres
@@ -104,16 +106,46 @@ class CutOutForm(ShapeForm):
         return self
 
 
+class PartForm(CutOutForm):
+    """A part added: it may say at which edge of a rectangle it joins, in place of its middle."""
+
+    joins: str = ""
+
+    @field_validator("joins")
+    @classmethod
+    def _a_joint(cls, value: str, info: ValidationInfo) -> str:
+        if value and value not in JOINTS:
+            raise NotUnderstood("Choose one of the options.", field="joins")
+        if value and (info.data.get("x") or info.data.get("y")):
+            raise NotUnderstood(
+                "Its middle is typed as well: empty that, or say “where its middle says”.", field="joins"
+            )
+        return value
+
+    def lying(self, frame: Sequence[Point], reading: Reading) -> TypedShape:
+        """The part with its place: as typed, or worked out from the edge of ``frame`` at which it joins."""
+        shape = self.kept(reading, self.name)
+        if not self.joins:
+            return shape
+        own = read_cut_out(shape.kind, shape.texts, reading, shape.rows)[0].plan().ring
+        x_m, y_m = joint_of(own, frame, self.joins, shape.turn_deg)
+        return replace(shape, x_m=x_m, y_m=y_m)
+
+
 class SizeForm(ShapeForm):
     """Outline, parts and cut-outs together; asks before an unusual size or a poor closing is accepted."""
 
-    parts: list[CutOutForm] = Field(default_factory=list, max_length=SHAPES_AT_MOST)
+    parts: list[PartForm] = Field(default_factory=list, max_length=SHAPES_AT_MOST)
     cut_outs: list[CutOutForm] = Field(default_factory=list, max_length=SHAPES_AT_MOST)
     confirmed: Checked = False
 
     @model_validator(mode="after")
     def _plausible(self, info: ValidationInfo) -> Self:
         reading = reading_in(info)
+        for n, part in enumerate(self.parts):
+            if part.joins and self.outline != "rectangle":
+                sentence = "Only a rectangle has such edges: type where its middle lies, or leave it without a place."
+                raise NotUnderstood(sentence, field=f"parts-{n}-joins")
         self._require_inside(reading)
         if self.confirmed:
             self.measured(reading, {})
@@ -136,6 +168,19 @@ class SizeForm(ShapeForm):
         holes = [(cut.name, _where(cut, frame, reading)) for cut in cuts if cut.x_m is not None]
         require_inside(ring, holes, "cut_outs")
 
+    def around_m(self, reading: Reading) -> float | None:
+        """Metres round the outer edge with its parts; None of a bare size, and where a part has no place that touches."""
+        outline, parts, _ = self.shapes(reading)
+        shape = outline.read(reading).shape
+        if isinstance(shape, KnownRange):
+            return None
+        if not parts:
+            return perimeter_m(shape)
+        frame = shape.plan().ring
+        if any(part.x_m is None for part in parts):
+            return None
+        return joined_perimeter_m(frame, [_where(part, frame, reading) for part in parts])
+
     def measured(self, reading: Reading, facts: Mapping[str, ReadFact], instrument: str = "") -> Size:
         """The net size."""
         outline = TypedShape(self.outline, self.texts, "", self.rows).read(reading).shape
@@ -147,9 +192,11 @@ class SizeForm(ShapeForm):
 
     def shapes(self, reading: Reading) -> tuple[TypedShape, tuple[TypedShape, ...], tuple[TypedShape, ...]]:
         """Outline, parts and cut-outs as they are to be kept."""
+        outline = self.outline_shape(reading)
+        frame = () if isinstance(outline, KnownRange) else outline.plan().ring
         return (
             self.kept(reading),
-            tuple(p.kept(reading, p.name) for p in self.parts),
+            tuple(p.lying(frame, reading) for p in self.parts),
             tuple(c.kept(reading, c.name) for c in self.cut_outs),
         )
 

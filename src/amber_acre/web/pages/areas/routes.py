@@ -16,8 +16,7 @@ from amber_acre.core.errors import AmberError, DoesNotFit, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS, ReadFact, read_facts, size_by_facts
 from amber_acre.core.measure.entry import Reading as Units
 from amber_acre.core.measure.methods import METHODS
-from amber_acre.core.measure.perimeter import perimeter_m
-from amber_acre.core.measure.shapes import KnownRange
+from amber_acre.core.measure.site import JOINTS
 from amber_acre.core.measure.size import Size
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.store import areas as store
@@ -247,6 +246,7 @@ def _form(
         board=_board(without_empty_shapes(read.typed), place, kind, reading_for(place.units, read.typed, people)),
         methods=METHODS.values(),
         instruments=instrument_choices(people),
+        joints=list(JOINTS.items()),
         lawns=[(lawn.id, lawn.name) for lawn in store.areas_of(session, place.id, "lawn")],
         grasses=GRASSES,
         plants=plants(session),
@@ -282,8 +282,7 @@ def _board(posted: Mapping[str, str], place: PropertyRow, kind: str, reading: Un
     except AmberError as error:
         return {"size": None, "missing": error.sentence, "readings": readings, "drawing": None}
     drawing = draw_board(*read.value.shapes(reading), size, units_of(place.units), Units(pace_m=reading.pace_m))
-    shape = read.value.outline_shape(reading)
-    around = None if isinstance(shape, KnownRange) else perimeter_m(shape)
+    around = read.value.around_m(reading)
     return {"size": size, "missing": "", "readings": readings, "drawing": drawing, "around": around}
 
 
