@@ -169,7 +169,7 @@ class SizeForm(ShapeForm):
         require_inside(ring, holes, "cut_outs")
 
     def around_m(self, reading: Reading) -> float | None:
-        """Metres round the outer edge with its parts; None of a bare size, and where a part has no place that touches."""
+        """Metres round the outer edge with its parts; None of a bare size, and of a part that nowhere touches."""
         outline, parts, _ = self.shapes(reading)
         shape = outline.read(reading).shape
         if isinstance(shape, KnownRange):
