@@ -8,6 +8,7 @@ import re
 import pytest
 
 from amber_acre.core.measure.methods import METHODS
+from amber_acre.exchange.climate_csv import read_climate
 from tests.conftest import Browser
 from tests.web.forms import LAWN
 
@@ -115,3 +116,33 @@ def test_a_wing_joins_at_an_edge(demo: Browser) -> None:
     assert "94.0 m²" in form
     assert re.search(r'name="size-parts-0-x"[^>]*value="10(\.0+)? m"', form)
     assert re.search(r'name="size-parts-0-y"[^>]*value="8\.25 m"', form)
+
+
+def test_a_round_is_one_amount_and_rate_on_every_page(demo: Browser) -> None:
+    """In kilograms and in pounds: the week, the year and the log write one figure."""
+    rows = re.findall(r'<article class="week-row"(.*?)</article>', demo.get("/").text, re.DOTALL)
+    seen = 0
+    for row in rows:
+        year, log = (
+            re.search(rf'href="({address})"', row)
+            for address in (r"/properties/\d+\?area=[^\"]+", r"/areas/\d+/log\?round=\d+")
+        )
+        said = re.search(r'whitespace-normal!">([^<]+) on [^<=]+ = ([^<]+)<', row)
+        if year is None or log is None or said is None:
+            continue
+        for address in (year[1], log[1]):
+            page = re.sub(r"<[^>]+>", " ", demo.get(html.unescape(address)).text)
+            assert said[1].strip() in page, address
+            assert said[2].strip() in page, address
+        seen += 1
+    assert seen >= 8
+
+
+def test_the_normals_of_a_climate_go_out_as_an_open_file(demo: Browser) -> None:
+    answer = demo.client.get("/almanac/climates/1/normals.csv")
+    assert answer.headers["content-type"].startswith("text/csv")
+    kept = read_climate(answer.text, "again", 47.0)
+    page = demo.get("/almanac/climates/1").text
+    january = re.findall(r'name="(?:climate-)?months-0-rain"[^>]*value="([\d.]+)', page)[0]
+    assert kept.rain_mm[0] == pytest.approx(float(january), abs=0.05)
+    assert demo.client.get("/almanac/climates/999/normals.csv").status_code == 404

@@ -61,7 +61,3 @@ def newest_walks(session: Session, property_id: int) -> dict[int, WalkRow]:
         .order_by(WalkRow.on_day, WalkRow.id)
     )
     return {row.area_id: row for row in session.scalars(query)}
-
-
-def walk_row(session: Session, walk_id: int) -> WalkRow | None:
-    return session.get(WalkRow, walk_id)

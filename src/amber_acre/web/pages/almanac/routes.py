@@ -11,6 +11,7 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.season.climate import season_start
 from amber_acre.core.season.climate_kinds import KIND_BY_KEY, KINDS
 from amber_acre.core.tables.grasses import GRASSES
+from amber_acre.exchange.climate_csv import write_climate
 from amber_acre.store import climates as climate_store
 from amber_acre.store import rules as rule_store
 from amber_acre.store import site as site_store
@@ -64,6 +65,15 @@ def edit_climate(request: Request, session: Reading, climate_id: Key) -> HTMLRes
     row = found(session.get(ClimateRow, climate_id), "This climate")
     typed = typed_climate(climate_store.climate_of(row), settings_of(request).units) | {"version": str(row.version)}
     return _climate_form(request, Read(None, typed), row)
+
+
+@router.get("/almanac/climates/{climate_id}/normals.csv")
+def climate_out(session: Reading, climate_id: Key) -> Response:
+    """The twelve months in °C and mm, as an open file."""
+    row = found(session.get(ClimateRow, climate_id), "This climate")
+    name = f'attachment; filename="climate-{row.id}.csv"'
+    climate = climate_store.climate_of(row)
+    return Response(write_climate(climate), media_type="text/csv; charset=utf-8", headers={"content-disposition": name})
 
 
 @router.post("/almanac/climates/{climate_id}")
