@@ -91,9 +91,16 @@ def accessible(page: Page) -> None:
     assert result.violations_count == 0, result.generate_report()
 
 
+TOO_SMALL = """() => [...document.querySelectorAll("button, select, summary, textarea, .tabs a, .pill, .button")]
+  .concat([...document.querySelectorAll("input:not([type=hidden]):not([type=radio]):not([type=checkbox])")])
+  .filter((e) => e.offsetHeight && e.offsetWidth && e.getBoundingClientRect().height < 43.5)
+  .map((e) => `${e.tagName} ${(e.textContent || e.name).trim().slice(0, 30)}: ${e.offsetHeight}`)"""
+
+
 def narrow_enough(page: Page) -> None:
-    """Nothing makes the page wider than its window."""
+    """On a phone: nothing makes the page wider than its window, and what is pressed is 44 px high."""
     assert page.evaluate("document.documentElement.scrollWidth <= window.innerWidth + 1"), page.url
+    assert page.evaluate(TOO_SMALL) == [], page.url
 
 
 def fill(page: Page, values: dict[str, str], prefix: str = "") -> None:
