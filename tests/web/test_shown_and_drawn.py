@@ -332,3 +332,18 @@ def test_water_is_told_in_litres_and_gallons() -> None:
     assert Shown("metric").water_volume(640) == "640 L"
     assert Shown("us").water_volume(1138.8) == "301 gal"  # 3.785 L to the gallon, NIST Handbook 44
     assert [Shown("us").rain(12.7), Shown("metric").rain(12.71)] == ["0.50", "12.7"]
+
+
+def test_lengths_on_the_board_are_written_clear_of_a_cut_out() -> None:
+    """A circle over three of the lines: their lengths go above, below or beside it."""
+    outline = TypedShape("offsets", ("3 m", "", ""), "", "15 m\n17 m\n18 m\n18.5 m\n18 m\n17 m")
+    bed = TypedShape("circle", ("7 m", "", ""), "Bed", "", 6.0, 9.0)
+    board = draw_board(outline, [], [bed], net_size(outline.read(METRIC).shape), "metric", METRIC)
+    numbers = [float(n) for n in re.findall(r"-?\d+\.?\d*", board.cut_outs[0])]
+    west, east, top, bottom = min(numbers[::2]), max(numbers[::2]), min(numbers[1::2]), max(numbers[1::2])
+    lengths = [label for label in board.labels if label.text.endswith(" m")]
+    assert len(lengths) == 6
+    half_high = 20  # an upright length of four letters is some 40 px high
+    for label in lengths:
+        within = west < label.x < east and top - half_high < label.y < bottom + half_high
+        assert not within, label

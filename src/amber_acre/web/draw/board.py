@@ -56,14 +56,16 @@ def draw_board(
     rings = [plan.ring, *(ring for ring, placed in added if placed)]
     scale = fit(_bounds(rings), WIDTH, HEIGHT - BAR_ROOM, MARGIN)
     labels = Labels(WIDTH, HEIGHT - BAR_ROOM)
-    for guide in plan.guides:
-        _label_guide(labels, guide, outline, plan, scale)
     row = _in_a_row([ring for ring, placed in (*added, *cuts) if not placed], plan.ring)
-    drawn, numbers = [], iter(row)
+    drawn, edges, numbers = [], [], iter(row)
     for n, (ring, placed) in enumerate((*added, *cuts), start=1):
         lying = ring if placed else next(numbers)
         drawn.append(scale.path(lying))
         labels.write(str(n), around(*scale.at(_middle(lying)), 12))
+        if n > len(added):
+            edges.append(_box_of(lying, scale))
+    for guide in plan.guides:
+        _label_guide(labels, guide, outline, plan, scale, edges)
     labels.write(Shown(units).area(size.size_m2), around(*scale.at(_inside(plan)), 18))
     bar_px, bar_text = scale_bar(scale.px_m, units)
     return Board(
@@ -132,7 +134,20 @@ def _on_edge(guide: Guide, plan: Plan) -> bool:
     return (guide.start, guide.end) in pairs or (guide.end, guide.start) in pairs
 
 
-def _label_guide(labels: Labels, guide: Guide, shape: TypedShape, plan: Plan, scale: Scale) -> None:
+def _box_of(ring: Sequence[Point], scale: Scale) -> tuple[float, float, float, float]:
+    west, south, east, north = box(ring)
+    return (*scale.at((west, north)), *scale.at((east, south)))
+
+
+def _label_guide(
+    labels: Labels,
+    guide: Guide,
+    shape: TypedShape,
+    plan: Plan,
+    scale: Scale,
+    edges: Sequence[tuple[float, float, float, float]],
+) -> None:
+    """Beside its line, clear of the cut-outs (``edges``) where there is room along it."""
     text = _text_of(guide, shape)
     if not text or len(plan.guides) > GUIDES_LABELLED:
         return
@@ -147,8 +162,11 @@ def _label_guide(labels: Labels, guide: Guide, shape: TypedShape, plan: Plan, sc
         labels.write(text, spots)
         return
     nx, ny = math.sin(math.radians(angle)), -math.cos(math.radians(angle))
-    along = [(x1 + (x2 - x1) * share, y1 + (y2 - y1) * share) for share in (0.5, 0.3, 0.7)]
-    labels.write(text, [(x + nx * d, y + ny * d, angle) for x, y in along for d in (11, -11, 18, -18)])
+    shares = (0.5, 0.3, 0.7, 0.18, 0.82)
+    along = [(x1 + (x2 - x1) * share, y1 + (y2 - y1) * share) for share in shares]
+    spots = [(x + nx * d, y + ny * d, angle) for x, y in along for d in (11, -11, 18, -18)]
+    clear = [spot for spot in spots if not any(labels.touches(text, spot, edge) for edge in edges)]
+    labels.write(text, [*clear, *spots])
 
 
 def _text_of(guide: Guide, shape: TypedShape) -> str:

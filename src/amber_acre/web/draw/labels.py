@@ -35,6 +35,11 @@ class Labels:
         """Keeps a place free of labels."""
         self.boxes.append((x, y, x + width, y + height))
 
+    def touches(self, text: str, spot: tuple[float, float, float], other: tuple[float, float, float, float]) -> bool:
+        """Whether ``text`` at a spot would lie on another box (west, top, east, bottom)."""
+        west, top, east, bottom = self._box(text, *spot)
+        return west < other[2] and other[0] < east and top < other[3] and other[1] < bottom
+
     def write(self, text: str, spots: Iterable[tuple[float, float] | tuple[float, float, float]]) -> bool:
         """Writes ``text`` centred on the first free spot (x, y, angle); False, and left out, where none is free."""
         for spot in spots:
