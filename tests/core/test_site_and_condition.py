@@ -17,6 +17,7 @@ from amber_acre.core.measure.area_kinds import KINDS, clear_rings, facts_of, rea
 from amber_acre.core.measure.condition import COLOURS, Look, compare
 from amber_acre.core.measure.entry import Reading
 from amber_acre.core.measure.perimeter import joined_perimeter_m
+from amber_acre.core.measure.polygon import require_apart
 from amber_acre.core.measure.shapes import Point, Rectangle, arc
 from amber_acre.core.measure.site import (
     JOINTS,
@@ -284,3 +285,16 @@ def test_a_wing_lies_along_the_edge_it_joins(joint: str, turn: float) -> None:
     shared = outline.intersection(lying).length
     assert joined_perimeter_m(main, [ring]) == pytest.approx(2 * (12 + 7) + 2 * (4 + 2.5) - 2 * shared)
     assert joined_perimeter_m(main, [inside_ring(wing, main, 40.0, 40.0, turn)]) is None
+
+
+@pytest.mark.parametrize(("depth_m", "refused"), [(0.0, False), (0.0099, False), (0.0101, True), (1.0, True)])
+def test_a_part_may_lie_on_the_outline_by_a_hundredth_only(depth_m: float, refused: bool) -> None:
+    """20 × 1 m: up to 0.2 m² is the error of measuring; common practice, no source."""
+    main, strip = Rectangle(Metres(30.0), Metres(8.0)).plan().ring, Rectangle(Metres(20.0), Metres(1.0)).plan().ring
+    lying = inside_ring(strip, main, 15.0, 8.5 - depth_m, 0.0)
+    if refused:
+        with pytest.raises(DoesNotFit, match="would count twice") as told:
+            require_apart(main, [("Strip", "parts-0-x", lying)])
+        assert told.value.field == "parts-0-x"
+    else:
+        require_apart(main, [("Strip", "parts-0-x", lying)])

@@ -103,6 +103,13 @@ def test_a_wing_joins_at_an_edge(demo: Browser) -> None:
     board = demo.post("/properties/1/areas/board/lawn", ell).text
     assert "Round its outer edge" in board
     assert "43.00 m" in board  # 2 × (12 + 7) and the two free sides of the wing, 2.5 each
+    lying_on_it = {"size-parts-0-joins": "", "size-parts-0-x": "6 m", "size-parts-0-y": "3 m"}
+    inside = demo.post(new, ell | lying_on_it)
+    assert inside.status_code == 422
+    assert 'id="fault-size-parts-0-x"' in inside.text
+    assert "10.0 of its 10.0 m² are measured already" in inside.text
+    second = {key.replace("parts-0", "parts-1"): value for key, value in ell.items() if "parts-0" in key}
+    assert 'id="fault-size-parts-1-joins"' in demo.post(new, ell | second).text  # twice on one end of one edge
     apart = demo.post("/properties/1/areas/board/lawn", ell | {"size-parts-0-joins": ""}).text
     assert "Round its outer edge" not in apart  # where the wing lies is not said
     twice = demo.post(new, ell | {"size-parts-0-x": "3 m"}).text

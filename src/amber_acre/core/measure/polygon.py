@@ -165,6 +165,25 @@ def require_inside(ring: Sequence[Point], holes: Sequence[tuple[str, Sequence[Po
         taken = taken.union(shape)
 
 
+def require_apart(ring: Sequence[Point], parts: Sequence[tuple[str, str, Sequence[Point]]]) -> None:
+    """Refuses (DoesNotFit) a part (name, field, ring) that lies on the outline or on another part: that ground would
+    be counted twice. The slack is that of ``require_inside``."""
+    from shapely import Polygon as Shape
+
+    taken: BaseGeometry = Shape(ring)
+    for name, field, part in parts:
+        shape = Shape(part)
+        twice = shape.intersection(taken).area
+        if twice > max(0.1, shape.area / 100):
+            raise DoesNotFit(
+                f"{name}: {twice:,.1f} of its {shape.area:,.1f} m² are measured already by the outline or another part,"
+                " and would count twice. Check its size and where it lies.",
+                field=field,
+                value=twice,
+            )
+        taken = taken.union(shape)
+
+
 def require_simple(ring: Sequence[Point]) -> None:
     """Refuses a ring of fewer than three corners, one that crosses itself and one that encloses nothing."""
     if len(ring) < 3:

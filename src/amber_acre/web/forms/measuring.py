@@ -16,7 +16,7 @@ from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.outline import Measurable, Outline
 from amber_acre.core.measure.perimeter import joined_perimeter_m, perimeter_m
-from amber_acre.core.measure.polygon import require_inside
+from amber_acre.core.measure.polygon import require_apart, require_inside
 from amber_acre.core.measure.shapes import KnownRange, Point
 from amber_acre.core.measure.site import JOINTS, inside_ring, joined_ring, joint_of
 from amber_acre.core.measure.size import CutOut, Size, doubts_about
@@ -146,7 +146,7 @@ class SizeForm(ShapeForm):
             if part.joins and self.outline != "rectangle":
                 sentence = "Only a rectangle has such edges: type where its middle lies, or leave it without a place."
                 raise NotUnderstood(sentence, field=f"parts-{n}-joins")
-        self._require_inside(reading)
+        self._require_once(reading)
         if self.confirmed:
             self.measured(reading, {})
             return self
@@ -157,14 +157,21 @@ class SizeForm(ShapeForm):
             raise doubt
         return self
 
-    def _require_inside(self, reading: Reading) -> None:
-        """Refuses cut-outs whose place is known and lies outside the outline, or on one another."""
+    def _require_once(self, reading: Reading) -> None:
+        """Refuses what counts ground twice, where places are known: parts on the outline or each other, and cut-outs
+        outside it or on each other."""
         outline, parts, cuts = self.shapes(reading)
         shape = outline.read(reading).shape
         if isinstance(shape, KnownRange):
             return
         frame = shape.plan().ring
-        ring = joined_ring(frame, [_where(part, frame, reading) for part in parts if part.x_m is not None])
+        placed = [
+            (part.name, f"parts-{n}-{'joins' if self.parts[n].joins else 'x'}", _where(part, frame, reading))
+            for n, part in enumerate(parts)
+            if part.x_m is not None
+        ]
+        require_apart(frame, placed)
+        ring = joined_ring(frame, [lying for _, _, lying in placed])
         holes = [(cut.name, _where(cut, frame, reading)) for cut in cuts if cut.x_m is not None]
         require_inside(ring, holes, "cut_outs")
 
