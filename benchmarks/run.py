@@ -88,39 +88,51 @@ def large_site(engine: Engine) -> int:
         return copy.id
 
 
+def pages(folder: Path) -> tuple[dict[str, float], Lawn, list[Product], int]:
+    """Seconds of a page over those of a hello-world route by name; a lawn, the shelf and the lawns of the demo."""
+    settings = demo_settings(Settings(database=folder / "bench.sqlite"))
+    build_demo(settings)
+    app = create_app(settings)
+
+    @app.get("/hello")
+    def hello() -> str:
+        return "hello, world"
+
+    with TestClient(app, base_url="http://127.0.0.1") as client:
+
+        def seconds(address: str, times: int = 40) -> float:
+            return median_seconds(lambda: client.get(address).raise_for_status(), times)
+
+        plain = seconds("/hello", 200)
+        ratios = {
+            "week": seconds("/") / plain,
+            "page": seconds("/properties/2") / plain,
+            "soil": seconds("/areas/1/soil") / plain,
+            "lime": seconds("/areas/11/soil/ph?way=up") / plain,
+            "sheet": seconds(f"/properties/{large_site(app.state.engine)}/site", 15) / plain,
+        }
+    engine = open_engine(settings.database)
+    with reading(engine) as session:
+        lawns = all_lawns(session)
+        found = lawn_of(lawns[0]), shelf(session), len(lawns)
+    engine.dispose()
+    return ratios, *found
+
+
+def planning(first: Lawn, products: list[Product]) -> tuple[float, float]:
+    """Planning one lawn and a hundred over the bare arithmetic of as many."""
+    hundred = [replace(first, size_m2=SquareMetres(first.size_m2 + n)) for n in range(100)]
+    hundred = [replace(lawn, low_m2=lawn.size_m2, high_m2=lawn.size_m2) for lawn in hundred]
+    one = median_seconds(lambda: plan_many(hundred[:1], products), 30) / median_seconds(lambda: bare_arithmetic(1), 200)
+    many = median_seconds(lambda: plan_many(hundred, products), 3) / median_seconds(lambda: bare_arithmetic(100), 10)
+    return one, many
+
+
 def main() -> None:
     """Runs both measurements and writes the report."""
     with tempfile.TemporaryDirectory() as folder:
-        settings = demo_settings(Settings(database=Path(folder) / "bench.sqlite"))
-        build_demo(settings)
-        app = create_app(settings)
-
-        @app.get("/hello")
-        def hello() -> str:
-            return "hello, world"
-
-        with TestClient(app, base_url="http://127.0.0.1") as client:
-            week = median_seconds(lambda: client.get("/").raise_for_status(), 40)
-            page = median_seconds(lambda: client.get("/properties/2").raise_for_status(), 40)
-            plain = median_seconds(lambda: client.get("/hello").raise_for_status(), 200)
-            soil = median_seconds(lambda: client.get("/areas/1/soil").raise_for_status(), 40)
-            lime = median_seconds(lambda: client.get("/areas/11/soil/ph?way=up").raise_for_status(), 40)
-            number = large_site(app.state.engine)
-            sheet = median_seconds(lambda: client.get(f"/properties/{number}/site").raise_for_status(), 15)
-        engine = open_engine(settings.database)
-        with reading(engine) as session:
-            lawns = len(all_lawns(session))
-            first = lawn_of(all_lawns(session)[0])
-            products = shelf(session)
-        engine.dispose()
-    hundred = [replace(first, size_m2=SquareMetres(first.size_m2 + n)) for n in range(100)]
-    hundred = [replace(lawn, low_m2=lawn.size_m2, high_m2=lawn.size_m2) for lawn in hundred]
-    one_ratio = median_seconds(lambda: plan_many(hundred[:1], products), 30) / median_seconds(
-        lambda: bare_arithmetic(1), 200
-    )
-    many_ratio = median_seconds(lambda: plan_many(hundred, products), 3) / median_seconds(
-        lambda: bare_arithmetic(100), 10
-    )
+        ratios, first, products, lawns = pages(Path(folder))
+    one, many = planning(first, products)
     lines = [
         "# Performance",
         "",
@@ -129,23 +141,18 @@ def main() -> None:
         "",
         "| what | over | ratio |",
         "|---|---|---|",
-        (
-            f"| this week, {lawns} lawns (`/` of the demo) | a hello-world route in the same server |"
-            f" {week / plain:.0f} × |"
-        ),
-        f"| property page, six lanes (`/properties/2`) | the same | {page / plain:.0f} × |",
-        f"| site sheet, 40 areas of 50 corners | the same | {sheet / plain:.0f} × |",
-        f"| soil page with its reading (`/areas/1/soil`) | the same | {soil / plain:.0f} × |",
-        f"| a pH correction worked out, with its ladder (`/areas/11/soil/ph`) | the same | {lime / plain:.0f} × |",
-        f"| planning 1 lawn, the demo's shelf | a bare NumPy loop over the same daily arithmetic | {one_ratio:.0f} × |",
-        f"| planning 100 lawns | the same loop 100 times | {many_ratio:.0f} × |",
+        f"| this week, {lawns} lawns (`/` of the demo) | a hello-world route in the same server |"
+        f" {ratios['week']:.0f} × |",
+        f"| property page, six lanes (`/properties/2`) | the same | {ratios['page']:.0f} × |",
+        f"| site sheet, 40 areas of 50 corners | the same | {ratios['sheet']:.0f} × |",
+        f"| soil page with its reading (`/areas/1/soil`) | the same | {ratios['soil']:.0f} × |",
+        f"| a pH correction worked out, with its ladder (`/areas/11/soil/ph`) | the same | {ratios['lime']:.0f} × |",
+        f"| planning 1 lawn, the demo's shelf | a bare NumPy loop over the same daily arithmetic | {one:.0f} × |",
+        f"| planning 100 lawns | the same loop 100 times | {many:.0f} × |",
         "",
-        (
-            "A page computes every lane anew at each request; only the daily curves of a climate are kept. The site"
-            " sheet spends"
-        ),
-        "its time on reading shapes from their texts. Planning spends it on comparing products for every round and on",
-        "combining them.",
+        "A page computes every lane anew at each request; only the daily curves of a climate are kept. The site sheet",
+        "spends its time on reading shapes from their texts. Planning spends it on comparing products for every round",
+        "and on combining them.",
         "",
     ]
     REPORT.write_text("\n".join(lines), encoding="utf-8")

@@ -108,7 +108,8 @@ def test_texture_table_as_printed() -> None:
             texture, _, band = name.rpartition(" ")
             low, high = (float(end) for end in band.split("->"))
             row = "sand" if texture.startswith("sand and") else texture
-            need = from_texture(low, high, next(t for t in LIME_TEXTURES if t == row), region, 7 * INCH, Working(""))  # type: ignore[arg-type]
+            known = next(t for t in LIME_TEXTURES if t == row)
+            need = from_texture(low, high, known, region, 7 * INCH, Working(""))  # type: ignore[arg-type]
             answers[name] = need / TON_ACRE_G_M2 / 0.9
         hold("liming", key, answers)
 

@@ -14,6 +14,7 @@ import time
 from collections.abc import Iterator
 from contextlib import closing
 from pathlib import Path
+from typing import Any
 
 import pytest
 from fastapi.routing import APIRoute
@@ -147,9 +148,9 @@ def test_odd_requests_end_in_a_page_and_change_nothing_without_a_form(
     client: TestClient, demo_settings_copy: Settings
 ) -> None:
     chance = random.Random(20260527)
-    app = client.app
-    routes = [r for r in app.routes if isinstance(r, APIRoute)]  # type: ignore[attr-defined]
-    nested = [r for part in app.routes for r in getattr(getattr(part, "original_router", None), "routes", [])]  # type: ignore[attr-defined]
+    served: list[Any] = client.app.routes  # type: ignore[attr-defined]
+    routes = [r for r in served if isinstance(r, APIRoute)]
+    nested = [r for part in served for r in getattr(getattr(part, "original_router", None), "routes", [])]
     routes += [r for r in nested if isinstance(r, APIRoute)]
     assert len(routes) > 80
     pages = ["/shelf/new", "/properties/new", "/properties/1/areas/new/lawn", "/areas/1/edit", "/areas/1/soil"]

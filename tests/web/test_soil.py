@@ -672,7 +672,7 @@ def matched(answer: Any) -> dict[str, str]:
     """Every field of the matching page as it stands."""
     page = answer.text
     form = dict(re.findall(r'<input type="hidden" name="([^"]+)" value="([^"]*)"', page))
-    form["text"] = html.unescape(re.search(r'<textarea name="text"[^>]*>(.*?)</textarea>', page, re.DOTALL)[1])  # type: ignore[index]
+    form["text"] = html.unescape(re.findall(r'<textarea name="text"[^>]*>(.*?)</textarea>', page, re.DOTALL)[0])
     for name, options in re.findall(r'<select[^>]*name="([^"]+)"[^>]*>(.*?)</select>|', page, re.DOTALL):
         chosen = re.search(r'<option value="([^"]*)" selected', options)
         if name:

@@ -10,7 +10,7 @@ import pytest
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.exchange.climate_csv import read_climate
 from tests.conftest import Browser
-from tests.web.forms import LAWN
+from tests.web.forms import LAWN, PRODUCT, PROPERTY
 
 
 def test_an_empty_week_says_what_opens_next(demo: Browser) -> None:
@@ -153,3 +153,20 @@ def test_the_normals_of_a_climate_go_out_as_an_open_file(demo: Browser) -> None:
     january = re.findall(r'name="(?:climate-)?months-0-rain"[^>]*value="([\d.]+)', page)[0]
     assert kept.rain_mm[0] == pytest.approx(float(january), abs=0.05)
     assert demo.client.get("/almanac/climates/999/normals.csv").status_code == 404
+
+
+def test_what_comes_back_does_not_meet_its_namesake(demo: Browser) -> None:
+    """Two of one name would be two labels nobody can tell apart; renamed, the old one comes back."""
+    demo.post("/shelf/10/delete", {})
+    name = re.findall(r"<b>([^<]+)</b> <span", demo.get("/deleted").text)[0]
+    assert demo.post("/shelf/new", PRODUCT | {"name": name.upper()}).status_code == 303
+    refused = demo.post("/shelf/10/restore", {})
+    assert refused.status_code == 422
+    assert "Rename that one, then bring this one back" in refused.text
+    assert 'action="/shelf/10/restore"' in demo.get("/deleted").text
+    demo.post("/properties/2/delete", {})
+    assert (
+        demo.post("/properties/new", PROPERTY | {"client": "tannery court owners", "name": "TANNERY COURT"}).status_code
+        == 303
+    )
+    assert "Rename that one, then bring this one back" in demo.post("/properties/2/restore", {}).text

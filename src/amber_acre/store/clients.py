@@ -8,6 +8,7 @@ from datetime import datetime
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session, selectinload
 
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
 
 
@@ -80,8 +81,17 @@ def save_property(
 
 
 def set_property_deleted(session: Session, property_id: int, at: datetime | None) -> None:
-    """Hides a property, or brings it back with ``at`` None; nothing of it is lost."""
+    """Hides a property, or brings it back with ``at`` None; nothing of it is lost.
+
+    Refuses (DoesNotFit) to bring back beside another of its client and name.
+    """
     row = session.get_one(PropertyRow, property_id)
+    other = property_named(session, row.client.name, row.name) if at is None else None
+    if other is not None and other.id != row.id:
+        raise DoesNotFit(
+            f"{row.client.name} has another property called {row.name} now. Rename that one, then bring this one back.",
+            field="name",
+        )
     row.deleted_at = at
 
 

@@ -8,6 +8,7 @@ from datetime import date, datetime
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session, aliased
 
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
@@ -132,8 +133,18 @@ def save_product(
 
 
 def set_product_deleted(session: Session, product_id: int, at: datetime | None) -> None:
-    """Takes a product off the shelf, or puts it back with ``at`` None; rounds and entries keep it."""
-    session.get_one(ProductRow, product_id).deleted_at = at
+    """Takes a product off the shelf, or puts it back with ``at`` None; rounds and entries keep it.
+
+    Refuses (DoesNotFit) to put back beside another of its name.
+    """
+    row = session.get_one(ProductRow, product_id)
+    other = product_named(session, row.name) if at is None else None
+    if other is not None and other.id != row.id:
+        raise DoesNotFit(
+            f"Another product on the shelf is called {row.name} now. Rename that one, then bring this one back.",
+            field="name",
+        )
+    row.deleted_at = at
 
 
 def add_delivery(session: Session, product_id: int, on_day: date, mass_kg: float, note: str) -> None:
