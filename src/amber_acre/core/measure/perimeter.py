@@ -7,7 +7,7 @@ from collections.abc import Sequence
 from itertools import pairwise
 
 from amber_acre.core.measure.outline import Measurable
-from amber_acre.core.measure.polygon import LonLatPolygon
+from amber_acre.core.measure.polygon import LonLatPolygon, union_of
 from amber_acre.core.measure.shapes import Circle, Circumference, Ellipse, Point
 
 
@@ -37,8 +37,5 @@ def perimeter_m(shape: Measurable) -> float:
 
 def joined_perimeter_m(ring: Sequence[Point], parts: Sequence[Sequence[Point]]) -> float | None:
     """Metres round an outline and its parts as one; None where a part does not touch the rest [plane-geometry]."""
-    from shapely import Polygon, set_precision
-    from shapely.ops import unary_union
-
-    joined = unary_union([set_precision(Polygon(one), 1e-6) for one in (ring, *parts)])
-    return float(joined.exterior.length) if isinstance(joined, Polygon) else None
+    joined = union_of(ring, parts)
+    return float(joined.exterior.length) if joined is not None else None

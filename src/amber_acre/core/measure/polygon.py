@@ -13,6 +13,7 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.working import Figure, Working
 
 if TYPE_CHECKING:
+    from shapely import Polygon as ShapelyPolygon
     from shapely.geometry.base import BaseGeometry
 
 SPELLED_OUT = 12  # corners up to which a working writes every product
@@ -163,6 +164,19 @@ def require_inside(ring: Sequence[Point], holes: Sequence[tuple[str, Sequence[Po
                 value=twice,
             )
         taken = taken.union(shape)
+
+
+def union_of(ring: Sequence[Point], parts: Sequence[Sequence[Point]]) -> ShapelyPolygon | None:
+    """An outline and its parts as one polygon; None where a part touches the rest nowhere.
+
+    Corners are taken to a thousandth of a millimetre, so that edges which were computed to meet do meet.
+    """
+    from shapely import Polygon as Shape
+    from shapely import set_precision
+    from shapely.ops import unary_union
+
+    joined = unary_union([set_precision(Shape(one), 1e-6) for one in (ring, *parts)])
+    return joined if isinstance(joined, Shape) else None
 
 
 def require_apart(ring: Sequence[Point], parts: Sequence[tuple[str, str, Sequence[Point]]]) -> None:

@@ -11,6 +11,7 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from amber_acre.core.measure.polygon import union_of
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.size import Taken
 from amber_acre.core.quantities import SquareMetres
@@ -70,13 +71,9 @@ def placed_ring(ring: Sequence[Point], about: Sequence[Point], place: Place) -> 
 
 
 def joined_ring(ring: Sequence[Point], parts: Sequence[Sequence[Point]]) -> tuple[Point, ...]:
-    """The outline joined with parts where they touch, to a thousandth of a millimetre; as it is where they do not."""
-    from shapely import Polygon, set_precision
-    from shapely.ops import unary_union
-
-    shapes = [set_precision(Polygon(one), 1e-6) for one in (ring, *parts)]
-    joined = unary_union(shapes) if parts else None
-    return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if isinstance(joined, Polygon) else tuple(ring)
+    """The outline joined with parts where they touch; as it is where they do not."""
+    joined = union_of(ring, parts) if parts else None
+    return tuple((x, y) for x, y in joined.exterior.coords[:-1]) if joined is not None else tuple(ring)
 
 
 def inside_ring(
