@@ -10,21 +10,19 @@ from typing import Any
 import pytest
 
 from amber_acre.core.correction.holding import drift_working, holding_rate
-from amber_acre.core.correction.instalments import Job
-from amber_acre.core.correction.jobs import SoilJob, as_they_stand, packs_to_come, refuse_move
-from amber_acre.core.correction.label import Use, hold_label, most_in_a_year
-from amber_acre.core.correction.limits import SULPHUR_CAPS, cap_of_product
-from amber_acre.core.correction.nutrient_plan import plan_nutrient
+from amber_acre.core.correction.nutrient_plan import LOOK_DAYS, plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import SoilAction
-from amber_acre.core.programme.brief import Entry
-from amber_acre.core.programme.due import DayForecast, job_holds, load_sheet
 from amber_acre.core.programme.need import nitrogen_need
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
+from amber_acre.core.rules.limits import SULPHUR_CAPS
 from amber_acre.core.season.climate import daily_series
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import lime_need
@@ -95,7 +93,7 @@ def test_lime_by_buffer_worked_by_hand() -> None:
     assert sum(job.rate_g_m2 for job in spread) == pytest.approx(plan.total_g_m2)
     assert max(job.rate_g_m2 for job in spread) <= 244.13
     assert [(b.on - a.on).days for a, b in itertools.pairwise(spread)] == [91, 91]
-    assert plan.jobs[-1].work == "retest"
+    assert plan.jobs[-1].work == "sample"
     assert plan.course is not None
     assert 5.4 < plan.course.middle[-1] < 6.5
 
@@ -243,45 +241,6 @@ def test_starting_low_leaves_the_rest_and_fertilizers_are_counted() -> None:
     assert step.result == pytest.approx(-20 / (plan.need_g_m2 / 1.1))
 
 
-def soil_job(**changes: Any) -> SoilJob:
-    job = Job(1, "Lime 1 of 2", "spread", DAY, DAY, DAY + timedelta(days=21), 199.0)
-    values: dict[str, Any] = {"job": job, "size_m2": SquareMetres(344), "low_m2": SquareMetres(344), "product": LIME}
-    return SoilJob(**values | changes)
-
-
-def test_a_job_has_states_amount_packs_and_cautions() -> None:
-    job = soil_job()
-    assert [job.state(DAY + timedelta(days=n)) for n in (-1, 0, 21, 22)] == ["coming", "due", "due", "overdue"]
-    assert soil_job(skipped=True).state(DAY) == "skipped"
-    assert soil_job(done_on=DAY).state(DAY) == "done"
-    assert soil_job(done_on=DAY).state(DAY - timedelta(days=1)) == "coming"
-    assert job.amount_kg == pytest.approx(68.456)
-    packs = job.packs(Working(""))
-    assert packs is not None
-    assert packs.packs == 3
-    assert any("Lime dust" in words for words in job.cautions())
-    work = soil_job(product=None, job=Job(1, "Core", "core", DAY, DAY, DAY))
-    assert work.packs(Working("")) is None
-    assert "pipes" in work.cautions()[0]
-    assert soil_job(product=None, job=Job(1, "Test", "retest", DAY, DAY, DAY)).cautions() == ()
-
-
-def test_weather_holds_soil_jobs_and_the_truck_carries_them() -> None:
-    dry = DayForecast(DAY, 0, 8, 18, 2)
-    assert job_holds(soil_job(), dry) == ()
-    held = job_holds(soil_job(), DayForecast(DAY, 31, -2, 5, 6))
-    assert [words.split(",")[0] for words in held] == ["Heavy rain", "Frost", "Wind"]
-    assert job_holds(soil_job(product=QUICK), DayForecast(DAY, 0, 8, 18, 6)) == ()
-    hot = DayForecast(DAY, 0, 18, 29, 2)
-    assert job_holds(soil_job(), hot) == ()  # lime does not mind
-    for acid in (SULPHUR, COPPERAS):
-        assert "burn leaves and turf" in job_holds(soil_job(product=acid), hot)[0]
-        assert job_holds(soil_job(product=acid), DayForecast(DAY, 0, 12, 26.9, 2)) == ()
-    lines = load_sheet([], [soil_job(), soil_job(size_m2=SquareMetres(100)), soil_job(product=None)])
-    assert [(line.product.name, line.jobs) for line in lines] == [("Chalkdust 94", 2)]
-    assert lines[0].amount_kg == pytest.approx(444 * 0.199)
-
-
 def test_the_soil_side_of_the_ledger_adds_up() -> None:
     """Ammonium sulphate is acid by Sluijsmans, lime base by its CCE, sulphur 3.12 times its own mass."""
     made = soil_ledger(
@@ -345,7 +304,7 @@ def test_a_shortage_is_filled_less_what_the_year_brings() -> None:
     assert sum(job.rate_g_m2 for job in spread) == pytest.approx(made.total_g_m2)
     assert max(job.rate_g_m2 for job in spread) <= 15
     assert (spread[1].on - spread[0].on).days >= 30
-    assert made.jobs[-1].work == "retest"
+    assert made.jobs[-1].work == "sample"
     assert shortage(brought_g_m2=20.0).jobs == ()
     by_range = shortage(element="mg", product=EPSOM, by="range", nitrogen_g_m2=None)
     assert by_range.lacking_g_m2 == pytest.approx((60 - 40) * 0.13)
@@ -410,108 +369,6 @@ def test_a_shortage_is_not_filled_twice(changes: dict[str, Any], words: str) -> 
     with pytest.raises(DoesNotFit, match=words) as refused:
         shortage(**changes)
     assert refused.value.field == "element"
-
-
-def test_a_job_is_not_moved_against_its_label() -> None:
-    """30 days between and 45 g/m² in twelve months."""
-    jobs = [
-        Job(n, f"Potassium {n}", "spread", day, day, day, 15.0)
-        for n, day in enumerate((date(2026, 4, 1), date(2026, 6, 1), date(2026, 9, 1), date(2027, 4, 20)), 1)
-    ]
-    refuse_move(jobs[1], date(2026, 5, 1), [jobs[0], *jobs[2:]], POTASH)
-    with pytest.raises(DoesNotFit, match="Potassium 1 lies 29 days from 30 April 2026"):
-        refuse_move(jobs[1], date(2026, 4, 30), [jobs[0], *jobs[2:]], POTASH)
-    with pytest.raises(DoesNotFit, match="Twelve months would hold 60"):
-        refuse_move(jobs[3], date(2027, 3, 31), jobs[:3], POTASH)
-    refuse_move(jobs[3], date(2027, 4, 1), jobs[:3], POTASH)
-    with pytest.raises(DoesNotFit, match="Twelve months"):
-        refuse_move(jobs[2], date(2026, 9, 2), jobs[:2], POTASH, thick=1.1)
-
-
-def test_a_label_holds_over_all_uses_of_its_product() -> None:
-    """30 days between and 45 g/m² a year, whichever correction, round or entry a use belongs to."""
-    planned = [Use(date(2026, 6, 1), 15.0, "Potassium 1"), Use(date(2026, 8, 1), 15.0, "Potassium 2")]
-    hold_label(POTASH, planned, [Use(date(2026, 5, 2), 15.0, "What went down")], "first", "")
-    with pytest.raises(DoesNotFit, match="What went down lies 29 days from 1 June 2026") as near:
-        hold_label(POTASH, planned, [Use(date(2026, 5, 3), 5.0, "What went down")], "first", "Another day.")
-    assert near.value.field == "first"
-    with pytest.raises(DoesNotFit, match="Twelve months would hold 46"):
-        hold_label(POTASH, planned, [Use(date(2025, 9, 1), 16.0, "What went down")], "first", "")
-    hold_label(POTASH, planned, [Use(date(2025, 7, 31), 16.0, "What went down")], "first", "")  # a year back by then
-    assert most_in_a_year([]) == 0
-
-
-def test_a_dose_of_sulphur_is_not_moved_over_what_a_year_bears() -> None:
-    """400 lb/acre of sulphur in twelve months, 44.8 g/m²: three doses of 20 g/m² of sulphur never lie in one; common
-    practice."""
-    rate = 20 / 0.9
-    days = (date(2026, 5, 1), date(2026, 9, 1), date(2027, 5, 2))
-    jobs = [Job(n, f"Sulphur {n} of 3", "spread", day, day, day, rate) for n, day in enumerate(days, 1)]
-    silent = replace(SULPHUR, label=replace(SULPHUR.label, yearly_max_g_m2=None))
-    cap = cap_of_product("down", "surface", silent)
-    assert cap.year_g_m2 == pytest.approx(44.8 / 0.9, abs=0.1)
-    refuse_move(jobs[2], date(2027, 5, 1), jobs[:2], silent, cap=cap)
-    with pytest.raises(
-        DoesNotFit, match=r"Twelve months would hold 66\.6667 g/m², over the 49\.8156 g/m² a year"
-    ) as refused:
-        refuse_move(jobs[2], date(2027, 4, 30), jobs[:2], silent, cap=cap)
-    assert refused.value.field == "on_day"
-    alum = cap_of_product("down", "surface", ALUM)
-    assert alum.year_g_m2 is not None
-    assert cap.year_g_m2 is not None
-    assert alum.year_g_m2 > cap.year_g_m2 * 5  # an acid five and more times as weak
-    assert cap_of_product("up", "surface", LIME).year_g_m2 is None
-
-
-def test_the_course_goes_by_what_went_down_and_what_did_not() -> None:
-    """Of four doses: the first down late and light, the second overdue, the third left out, the last to come; then a
-    re-test."""
-    days = (date(2026, 3, 1), date(2026, 4, 1), date(2026, 5, 1), date(2026, 9, 1))
-    jobs = [
-        SoilJob(
-            Job(n, f"Lime {n}", "spread", day, day, day + timedelta(days=21), 200.0),
-            SquareMetres(100),
-            SquareMetres(100),
-            LIME,
-        )
-        for n, day in enumerate(days, 1)
-    ]
-    jobs[0] = replace(jobs[0], done_on=date(2026, 3, 9), logged_kg=15.0)
-    jobs[2] = replace(jobs[2], skipped=True)
-    retest = SoilJob(
-        Job(5, "Test again", "retest", date(2027, 3, 1), DAY, DAY), SquareMetres(100), SquareMetres(100), None
-    )
-    stand = as_they_stand([*jobs, retest], DAY)
-    assert [(job.on, job.rate_g_m2, done) for job, done in stand] == [
-        (date(2026, 3, 9), 150.0, True),
-        (DAY, 200.0, False),
-        (date(2026, 9, 1), 200.0, False),
-        (date(2027, 3, 1), 0.0, False),
-    ]
-    assert stand[1][0].name == "Lime 2, not yet down"
-    early = as_they_stand([*jobs, retest], date(2026, 2, 1))  # before any of it: as it was planned
-    assert [job.on for job, _ in early] == [days[0], days[1], days[3], date(2027, 3, 1)]
-    down_left_out = replace(
-        jobs[2], done_on=date(2026, 5, 2), logged_kg=20.0
-    )  # logged, then the job was left out: it is down
-    assert len(as_they_stand([down_left_out], DAY)) == 1
-
-
-def test_packs_of_the_jobs_to_come_are_bought_at_once() -> None:
-    """Two doses of 0.335 kg, each in a sack of its own, are one sack of 25 kg together."""
-    jobs = [
-        SoilJob(Job(n, f"Sulphur {n}", "spread", day, day, day, 15.0), SquareMetres(22.4), SquareMetres(22.4), SULPHUR)
-        for n, day in enumerate((date(2026, 5, 27), date(2026, 9, 24)), 1)
-    ]
-    found = packs_to_come(jobs, DAY)
-    assert found is not None
-    bought, amount, count = found
-    assert bought is SULPHUR
-    assert amount == pytest.approx(0.672)
-    assert count.packs == 1
-    assert count.left_over_kg == pytest.approx(count.pack.mass_kg - 0.672)
-    assert packs_to_come([replace(jobs[0], skipped=True), jobs[1]], DAY) is None
-    assert packs_to_come([replace(jobs[0], done_on=DAY), jobs[1]], DAY) is None
 
 
 def test_lime_that_would_take_for_ever_says_so() -> None:
@@ -596,7 +453,10 @@ def test_a_chelate_may_go_where_a_plain_salt_may_not() -> None:
     made = shortage(
         element="fe", product=IRON, test=SoilTest.of(DAY, "mehlich-3", ph=7.6, fe=38), by="range", chelate=True
     )
-    assert made.lacking_g_m2 == pytest.approx((50 - 38) * 0.13)
+    dose, look = made.jobs
+    assert (dose.rate_g_m2, dose.work, look.work) == (IRON.label.max_g_m2, "spread", "look")  # once, then look
+    assert (look.on - dose.on).days == LOOK_DAYS
+    assert "not filled up with it by mass" in made.warnings[0]
 
 
 def test_bulk_material_is_no_feed_but_its_phosphorus_is_seen() -> None:
@@ -610,12 +470,8 @@ def test_bulk_material_is_no_feed_but_its_phosphorus_is_seen() -> None:
     assert made.elements_down["P"] == pytest.approx(3600 * 0.003 * 0.4364)
     planned = plan_year(lawn(), SHELF, date(2026, 3, 1), date(2026, 5, 1), [logged])
     assert planned.rounds  # a dressing in the window does not stand for the feed
-    job = SoilJob(
-        Job(1, "Potassium 1 of 1", "spread", date(2026, 6, 1), date(2026, 6, 1), date(2026, 6, 22), 8.0),
-        SquareMetres(412),
-        SquareMetres(412),
-        POTASH,
-    )
+    day = date(2026, 6, 1)
+    job = Job(1, "Potassium 1 of 1", "spread", day, day, date(2026, 6, 22), Dose(8.0), POTASH, 7, "nutrient")
     with_job = lawn_year(lawn(), [], [feed], date(2026, 3, 1), DAY, [job])
     assert with_job.ledger.to_come.potassium == pytest.approx(8 * 0.5 * 0.8301)
 

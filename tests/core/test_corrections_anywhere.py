@@ -20,12 +20,13 @@ from amber_acre.core.correction.amend_jobs import amend_jobs, applications
 from amber_acre.core.correction.amending import amend
 from amber_acre.core.correction.flower_colour import COLOURS, colour_plan
 from amber_acre.core.correction.instalments import Timing
-from amber_acre.core.correction.limits import HYDRATED_CAP, LIME_CAPS, PLACEMENTS, SULPHUR_CAPS
 from amber_acre.core.correction.nutrient_plan import carries, plan_nutrient
 from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, PhPlan, lime_grade, plan_ph
 from amber_acre.core.errors import AmberError, DoesNotFit, OutOfRange
+from amber_acre.core.jobs.job import PLACEMENTS
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.limits import HYDRATED_CAP, LIME_CAPS, SULPHUR_CAPS
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import effective_share
@@ -105,7 +106,7 @@ def holds_its_promises(plan: PhPlan, cap: Any, per_product: float) -> None:
             assert year * plan.brief.thick <= label.yearly_max_g_m2 * (1 + 1e-6)
     for before, after in itertools.pairwise(spread):
         assert (after.on - before.on).days >= max(plan.choice.interval_days, label.interval_days)
-    assert plan.jobs[-1].work == "retest"
+    assert plan.jobs[-1].work == "sample"
     assert [job.number for job in plan.jobs] == list(range(1, len(plan.jobs) + 1))
     assert plan.course is not None
     assert np.all(plan.course.low <= plan.course.middle + 1e-9)

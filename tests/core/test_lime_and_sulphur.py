@@ -14,13 +14,13 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from amber_acre.core.correction.acid_balance import acid_of_analysis, acidity_share
 from amber_acre.core.correction.course import course
 from amber_acre.core.correction.instalments import below_the_lab, lime_jobs, split, sulphur_jobs
-from amber_acre.core.correction.limits import LIME_CAPS, SULPHUR_CAPS, SURFACE_LIME_MOST_G_M2
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.products.acid_balance import acid_of_analysis, acidity_share
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import CARBONATE_EQUIVALENT, POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2, TON_ACRE_G_M2
+from amber_acre.core.rules.limits import LIME_CAPS, SULPHUR_CAPS, SURFACE_LIME_MOST_G_M2
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import (
     LimeGrade,
@@ -341,14 +341,14 @@ def test_sulphur_keeps_its_year_and_waits_for_warmth(
         year = sum(other.rate_g_m2 for other in spread if timedelta(0) <= job.on - other.on < timedelta(days=365))
         assert year * share <= (cap.year_g_m2 or 0) * (1 + 1e-6)
     assert all(b.on - a.on >= timedelta(days=interval) for a, b in itertools.pairwise(spread))
-    assert jobs[-1].work == "retest"
+    assert jobs[-1].work == "sample"
     years = (spread[-1].on - spread[0].on).days // 365
-    assert sum(job.work == "retest" for job in jobs) >= years  # a test before each new year's dose
+    assert sum(job.work == "sample" for job in jobs) >= years  # a test before each new year's dose
 
 
 def test_lime_is_not_spread_on_frozen_ground() -> None:
     jobs = lime_jobs([200.0, 200.0], date(2026, 11, 1), 60, VALE, LIME_CAPS["surface"])
-    assert [job.work for job in jobs] == ["spread", "spread", "retest"]
+    assert [job.work for job in jobs] == ["spread", "spread", "sample"]
     assert all(job.on.month not in (12, 1, 2) for job in jobs if job.work == "spread")
     with pytest.raises(OutOfRange, match="28 to 366"):
         lime_jobs([200.0], date(2026, 5, 1), 7, VALE, LIME_CAPS["surface"])

@@ -162,7 +162,7 @@ def test_old_and_impossible_tests() -> None:
     old = findings(mehlich(day=date(2022, 2, 3)), date(2026, 4, 1))
     assert any("4.2 years old" in s for s in old.assumptions)
     assert any("locked-up iron" in s for s in findings(mehlich(ph=7.6), date(2026, 4, 1)).sentences)
-    assert any("below the lawn range" in s for s in findings(mehlich(ph=5.3), date(2026, 4, 1)).sentences)
+    assert any("below the range of what grows" in s for s in findings(mehlich(ph=5.3), date(2026, 4, 1)).sentences)
     for values in ({"ph": 2.9}, {"ph": 10.1}, {"p": -1}, {"k": 6000}):
         with pytest.raises(OutOfRange):
             mehlich(**values)

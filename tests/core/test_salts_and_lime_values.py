@@ -20,12 +20,7 @@ from amber_acre.core.quantities import CARBONATE_EQUIVALENT, IMPERIAL_GALLON_L, 
 from amber_acre.core.season.evapotranspiration import vapour_from_humidity
 from amber_acre.core.soil.lime_buffers import from_organic
 from amber_acre.core.soil.lime_value import neutralising_value, read_neutralising
-from amber_acre.core.soil.salinity import (
-    dissolved_solids,
-    exchangeable_sodium,
-    leaching_requirement,
-    relative_yield,
-)
+from amber_acre.core.soil.salinity import dissolved_solids, exchangeable_sodium, leaching_requirement, relative_yield
 from amber_acre.core.soil.water_store import stress_coefficient, water_stress
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.working import Working

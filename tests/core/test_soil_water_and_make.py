@@ -20,9 +20,10 @@ from pyfao56.tools.tables import FAO56Tables
 from shapely.geometry import Point, Polygon
 
 from amber_acre.core.correction.amend_jobs import amend_jobs, applications
-from amber_acre.core.correction.amending import amend, gypsum_by_test, options_for, phosphorus_share
+from amber_acre.core.correction.amending import amend, gypsum_by_test, options_for
 from amber_acre.core.correction.column import SHOWN_DEPTH_MM, column, settles_to, years_to
 from amber_acre.core.errors import AmberError, DoesNotFit, OutOfRange
+from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import INCH_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_GALLON_L, SquareMetres
 from amber_acre.core.season import evapotranspiration as et
@@ -355,7 +356,7 @@ def test_every_finding_has_ways_of_several_schools(finding: Any) -> None:
         assert [job.number for job in jobs] == list(range(1, len(jobs) + 1))
         assert all(job.opens <= job.closes for job in jobs)
         if way.closes:
-            assert any(job.work == "recheck" for job in jobs)
+            assert any(job.work == "check" for job in jobs)
 
 
 def test_an_amendment_says_what_goes_wrong() -> None:
@@ -408,7 +409,7 @@ def test_gypsum_goes_by_the_sodium_of_the_test() -> None:
     assert [job.rate_g_m2 for job in jobs] == pytest.approx(
         [dose.each_g_m2] * dose.times + [0]
     )  # no more without a test
-    assert jobs[-1].work == "retest"
+    assert jobs[-1].work == "sample"
     assert (jobs[1].on - jobs[0].on).days == 91
 
 

@@ -7,8 +7,9 @@ from datetime import date
 from typing import Any
 
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
-from amber_acre.core.programme.brief import Lawn, RuleSet
+from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
+from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.season.windows import Blackout
 from amber_acre.core.soil.evidence import SoilTest

@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.programme.brief import Entry
+from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.season.climate import Climate
 from amber_acre.exchange.climate_csv import read_climate, write_climate
@@ -46,7 +46,7 @@ def test_a_bad_climate_file_is_refused_in_words(text: str, says: str) -> None:
 
 def test_the_day_book_exports_every_figure_and_no_formula() -> None:
     entry = Entry(7, None, date(2026, 5, 20), MEAL, Kilograms(20.6), SquareMetres(412), corrects=3)
-    texts = EntryTexts("Court, the", "Lawn", "20.6 kg", "=HYPERLINK(1)", "", "dry", 'a\n"b"', "-1+2")
+    texts = EntryTexts("Court, the", "Lawn", "Main feed", "20.6 kg", "=HYPERLINK(1)", "", "dry", 'a\n"b"', "-1+2")
     (row,) = csv.DictReader(io.StringIO(write_daybook([(texts, entry)])))
     assert tuple(row) == COLUMNS
     assert row["rate_g_m2"] == "50"

@@ -31,7 +31,7 @@ PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
     ("leaves", "/areas/18/soil/leaves?leaves=new&pattern=veins&onset=slow", OFFICE, False),
     ("walk-phone", "/properties/3/walk", PHONE, False),
     ("week-phone", "/", PHONE, False),
-    ("log-phone", "/areas/1/log?round=2", PHONE, False),
+    ("log-phone", "/areas/1/log?job=2", PHONE, False),
 )
 
 

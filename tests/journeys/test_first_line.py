@@ -123,7 +123,8 @@ def _change_a_round(page: Page) -> None:
     expect(page.get_by_role("heading", name=re.compile("R2 Late spring"))).to_be_visible()
     ribbon = page.locator("svg .ribbon").nth(1)
     before, room = ribbon.get_attribute("d"), page.locator("#ledger").inner_text()
-    page.get_by_text("Change this round").click()
+    page.get_by_role("link", name="Change, move or swap").click()
+    page.get_by_text("Change, move or leave out").click()
     fill(page, {"rate": "9 lb/1000", "reason": "client wants it darker"})
     page.get_by_role("button", name="Change it").click()
     expect(page.locator("#fault-rate")).to_contain_text("above the label's highest rate")
@@ -132,6 +133,8 @@ def _change_a_round(page: Page) -> None:
     fill(page, {"rate": "3 lb/1000"})
     page.get_by_role("button", name="Change it").click()
     expect(page.get_by_text("Changed by hand: client wants it darker")).to_be_visible()
+    accessible(page)
+    page.get_by_role("link", name="South lawn").first.click()
     assert page.locator("svg .ribbon").nth(1).get_attribute("d") != before
     assert page.locator("#ledger").inner_text() != room
 

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.measure.entry import METRIC
 from amber_acre.core.measure.size import Size, net_size
-from amber_acre.core.programme.brief import RuleSet
+from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate_kinds import KIND_BY_KEY
 from amber_acre.settings import Settings
 from amber_acre.store import areas, clients, climates, rules

@@ -3,9 +3,11 @@ back."""
 
 from __future__ import annotations
 
+import re
 from collections.abc import Iterator
 from datetime import UTC, date, datetime
 from pathlib import Path
+from typing import Any
 
 import pytest
 from alembic import command
@@ -13,14 +15,14 @@ from alembic.config import Config
 from sqlalchemy import Engine, text
 from sqlalchemy.exc import DatabaseError, IntegrityError
 
-from amber_acre.core.correction.limits import refuse_placement
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.measure.site import Place
+from amber_acre.core.rules.limits import why_not_tilled
 from amber_acre.core.working import Figure, Limit, Working
-from amber_acre.store import corrections, soil_tests
+from amber_acre.store import corrections, daybook, soil_tests
 from amber_acre.store.areas import area_of, lawn_of
+from amber_acre.store.books import book_of, canopy_of
 from amber_acre.store.ground import brief_of, ground_of
-from amber_acre.store.product_uses import uses_of
 from amber_acre.store.programmes import lanes_as_shown
 from amber_acre.store.session import MIGRATIONS, migrate, open_engine, reading, writing
 from amber_acre.store.site import crowns_over, put
@@ -82,21 +84,22 @@ def test_tests_of_the_first_revision_keep_every_figure(first_revision: Engine) -
     config.set_main_option("script_location", str(MIGRATIONS))
     with first_revision.connect() as connection:
         config.attributes["connection"] = connection
-        with pytest.raises(RuntimeError, match="would be lost"):
+        with pytest.raises(RuntimeError, match="restore the copy"):
             command.downgrade(config, "0001")
 
 
 @pytest.mark.parametrize(
     "statement",
     [
-        "UPDATE soil_works SET who = 'nobody'",
-        "DELETE FROM soil_works",
         "UPDATE soil_values SET value = -1",
         "UPDATE probe_readings SET ph = 1.2",
         "UPDATE corrections SET kind = 'magic'",
         "UPDATE corrections SET total_g_m2 = -3",
-        "UPDATE soil_jobs SET opens = '2040-01-01'",
-        "UPDATE soil_jobs SET rate_g_m2 = 0 WHERE work = 'spread'",
+        "UPDATE jobs SET opens = '2040-01-01'",
+        "UPDATE jobs SET dose = 0 WHERE work = 'spread'",
+        "UPDATE jobs SET work = 'magic'",
+        "UPDATE jobs SET basis = 'acre'",
+        "UPDATE jobs SET programme_id = 1, correction_id = 1",
         "UPDATE findings SET kind = 'x'",
         "UPDATE sieves SET passing = 2",
         "UPDATE soil_actions SET neutralising_value = 9",
@@ -128,16 +131,17 @@ def test_works_are_written_once_and_struck_out_by_a_new_row(demo_engine: Engine)
     with writing(demo_engine) as session:
         row = session.get_one(CorrectionRow, 3)
         core = next(job for job in row.jobs if job.work == "core")
-        done = corrections.works_of(session, core.id)[0]
+        done = daybook.entries_of_job(session, core.id)[0]
         now = datetime.now(UTC)
-        twice = corrections.work_done(
-            session, job=core, form_key=done.form_key, done_on=DAY, who="x", note="", recorded_at=now
-        )
+        again: dict[str, Any] = {"job": core, "who": "Tobias", "note": "wrong lawn", "recorded_at": now}
+        twice = daybook.work_done(session, form_key=done.form_key, done_on=DAY, **again)
         assert twice.id == done.id
-        assert dict(corrections.soil_jobs(session, [row], DAY))[core].done_on == done.done_on
-        corrections.undo_work(session, done, "undo-1", "Tobias", "wrong lawn", now)
-        assert dict(corrections.soil_jobs(session, [row], DAY))[core].done_on is None
-        assert len(corrections.works_of(session, core.id)) == 2
+        assert dict(corrections.jobs_of(session, [row], DAY))[core].done_on == done.applied_on
+        daybook.work_done(
+            session, form_key="undo-1", done_on=done.applied_on, corrects_id=done.id, struck=True, **again
+        )
+        assert dict(corrections.jobs_of(session, [row], DAY))[core].done_on is None
+        assert len(daybook.entries_of_job(session, core.id)) == 2
         session.rollback()
 
 
@@ -202,31 +206,29 @@ def test_a_crown_on_the_sheet_forbids_tilling_under_it(demo_engine: Engine) -> N
         crowns = crowns_over(session, roses)
         assert [name for name, _ in crowns] == ["North birch"]
         assert 0 < crowns[0][1] <= roses.size_m2 + 1e-6
-        brief = brief_of(ground_of(session, roses, DAY), crowns)
-        with pytest.raises(DoesNotFit, match=r"North birch: .* m² of it by the site sheet"):
-            refuse_placement("tilled", "bed", False, brief.canopy)
+        said = canopy_of(session, roses)
+        assert re.fullmatch(r"North birch: .* m² of it by the site sheet", said)
+        assert brief_of(ground_of(session, roses, DAY), said).canopy == said
+        assert said in why_not_tilled("tilled", False, False, said)
         put(session, maple, None)
         assert crowns_over(session, roses) == ()
         session.rollback()
 
 
-def test_uses_of_a_product_are_entries_rounds_and_jobs(demo_engine: Engine) -> None:
-    """The heath lawn's dolomitic lime: one dose down, one to come; a lawn's feed: what went down and its rounds to
+def test_uses_of_an_area_are_entries_rounds_and_jobs(demo_engine: Engine) -> None:
+    """The heath lawn's dolomitic lime: one dose down, one to come; a lawn's feed: what went down, its rounds to
     come."""
     with reading(demo_engine) as session:
-        heath = area_of(session, 6)
-        assert heath is not None
+        heath, lawn = area_of(session, 6), area_of(session, 1)
         running = corrections.correction_row(session, 1)
-        assert running is not None
-        assert running.product_id is not None
-        uses = uses_of(session, heath, running.product_id, DAY)
-        assert [use.words for use in uses] == ["What went down 18 September 2025", "Lime 2 of 2 of “pH 5.3 to 6”"]
-        assert [round(use.rate_g_m2) for use in uses] == [199, 199]
-        lawn = area_of(session, 1)
+        assert heath is not None
         assert lawn is not None
+        assert running is not None
+        lime = [u for u in book_of(session, heath, DAY).uses if u.product and u.product.key == running.product_id]
+        assert [use.words for use in lime] == ["what went down on 18 September 2025", "Lime 2 of 2"]
+        assert [round(use.rate_g_m2) for use in lime] == [199, 199]
         year = lanes_as_shown(session, [lawn], DAY)[0].year
-        for key in {judged.round.product.key for judged in year.rounds}:
-            named = [use.words for use in uses_of(session, lawn, key, DAY)]
-            to_come = [j for j in year.rounds if j.round.product.key == key and j.round.counts and not j.done]
-            assert sum(words.startswith("Round ") for words in named) == len(to_come)
-        assert uses_of(session, lawn, running.product_id, DAY) == []
+        uses = year.book.uses
+        to_come = [j.job.key for j in year.rounds if j.job.counts and not j.done]
+        assert [use.job for use in uses if not use.down] == to_come
+        assert len(uses) - len(to_come) == len(year.entries)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import threading
 from collections.abc import Iterator
+from dataclasses import replace
 from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Any
@@ -15,9 +16,10 @@ from sqlalchemy import Engine, select, text
 from sqlalchemy.exc import DatabaseError, IntegrityError
 
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.store import areas, climates, daybook, find, programmes, rules, shelf
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.store import areas, climates, daybook, find, jobs, programmes, rules, shelf
 from amber_acre.store.session import migrate, open_engine, reading, writing
-from amber_acre.store.tables import AreaRow, Base, EntryRow, ProductRow, RoundRow
+from amber_acre.store.tables import AreaRow, Base, EntryRow, JobRow, ProductRow
 from tests.core.worlds import BAY, BYLAW, SLOW
 
 
@@ -75,7 +77,7 @@ def test_climates_rules_and_products_come_back_as_they_went_in(engine: Engine) -
         "UPDATE products SET density_kg_l = NULL WHERE liquid",
         "UPDATE products SET label_min_g_m2 = label_max_g_m2 * 2",
         "UPDATE climate_months SET rain_mm = -1",
-        "UPDATE rounds SET rate_g_m2 = 0",
+        "UPDATE jobs SET dose = 0",
         "DELETE FROM climates",
         "UPDATE areas SET property_id = 999",
         "INSERT INTO deliveries (product_id, on_day, mass_kg, note) VALUES (1, '2026-01-01', -5, '')",
@@ -97,7 +99,7 @@ def write(session: Any, key: str, amount: float = 2.0, corrects: int | None = No
         session,
         form_key=key,
         area_id=1,
-        round_id=None,
+        job_id=None,
         product_id=1,
         applied_on=date(2026, 5, 20),
         amount_kg=amount,
@@ -111,6 +113,7 @@ def write(session: Any, key: str, amount: float = 2.0, corrects: int | None = No
         reason="",
         recorded_at=datetime(2026, 5, 20, tzinfo=UTC),
         corrects_id=corrects,
+        struck=amount == 0,
     )
 
 
@@ -132,19 +135,13 @@ def test_the_same_form_sent_twice_is_one_entry_and_stock_follows(demo_engine: En
 
 def test_a_round_or_lawn_changed_by_somebody_else_is_not_overwritten(demo_engine: Engine) -> None:
     with writing(demo_engine) as session:
-        row = session.scalars(select(RoundRow)).first()
+        row = session.scalars(select(JobRow)).first()
         assert row is not None
         seen = row.version
-        same: dict[str, Any] = {
-            "on_day": row.on_day,
-            "product_id": row.product_id,
-            "rate_g_m2": 10.0,
-            "change_reason": "x",
-            "skipped": False,
-        }
-        programmes.change_round(session, row, version=seen, **same)
-        with pytest.raises(DoesNotFit, match="Somebody else changed this round"):
-            programmes.change_round(session, row, version=seen, **same)
+        jobs.change_job(row, replace(jobs.job_of(row), dose=Dose(10.0)), seen, "x")
+        session.flush()
+        with pytest.raises(DoesNotFit, match="Somebody else changed this job"):
+            jobs.change_job(row, jobs.job_of(row), seen, "x")
         session.commit()
     with writing(demo_engine) as session:
         area = session.get_one(AreaRow, 1)

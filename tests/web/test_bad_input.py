@@ -160,7 +160,7 @@ ENTRY_FAULTS = [
 @pytest.mark.parametrize(("change", "field", "says"), ENTRY_FAULTS)
 def test_entry_form(demo: Browser, change: dict[str, str], field: str, says: str) -> None:
     form = ENTRY | {"product": "2", "amount": "5.2 kg"} | change  # round 2 of the front lawn: 5.17 kg of product 2
-    answer = demo.post("/areas/1/log?round=2", form, page="/areas/1/log?round=2")
+    answer = demo.post("/areas/1/log?job=2", form, page="/areas/1/log?job=2")
     assert answer.status_code == 422
     assert says in sentence_beside(answer.text, field)
     for name, text in change.items():
@@ -179,11 +179,11 @@ def test_entry_form(demo: Browser, change: dict[str, str], field: str, says: str
         ({"on_day": "soon"}, "on_day", "not a date"),
         ({"product": "7", "rate": "12 g/m²"}, "product", "high in phosphorus"),
         ({"reason": ""}, "reason", "Say why"),
-        ({"version": "77"}, "version", "Somebody else changed this round"),
+        ({"version": "77"}, "version", "Somebody else changed this job"),
     ],
 )
 def test_round_form(demo: Browser, change: dict[str, str], field: str, says: str) -> None:
-    page = demo.get("/properties/1?area=1&round=2").text
+    page = demo.get("/jobs/2").text
     version = re.search(r'name="version" value="(\d+)"', page)
     assert version is not None
     form = {
@@ -193,7 +193,7 @@ def test_round_form(demo: Browser, change: dict[str, str], field: str, says: str
         "reason": "client is away",
         "version": version[1],
     }
-    answer = demo.post("/rounds/2", form | change, page="/properties/1?area=1&round=2")
+    answer = demo.post("/jobs/2/change", form | change, page="/jobs/2")
     assert answer.status_code == 422
     assert says in html.unescape(answer.text)
     if field != "version":
@@ -233,7 +233,7 @@ def test_all_faults_show_at_once(demo: Browser) -> None:
             "confirmed",
         ),
         ("/almanac/climates/new", CLIMATE | {"latitude": "45.2 S"}, "confirmed"),
-        ("/areas/1/log?round=2", ENTRY | {"product": "2", "amount": "1 kg", "reason": "ran out"}, "confirmed"),
+        ("/areas/1/log?job=2", ENTRY | {"product": "2", "amount": "1 kg", "reason": "ran out"}, "confirmed"),
     ],
 )
 def test_a_doubt_is_asked_once_and_can_be_confirmed(

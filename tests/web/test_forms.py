@@ -40,7 +40,7 @@ def test_a_climate_survives_its_form(climate: object) -> None:
 
 @pytest.mark.parametrize("rules", [BYLAW, FREE])
 def test_a_rule_set_survives_its_form(rules: object) -> None:
-    from amber_acre.core.programme.brief import RuleSet
+    from amber_acre.core.rules.local import RuleSet
 
     assert isinstance(rules, RuleSet)
     read = read_form(RuleSetForm, without_empty_blackouts(typed_rules(rules)))

@@ -27,7 +27,12 @@ PAGES = (
     "/corrections/1",
     "/corrections/3",
     "/properties/1/soil/file",
-    "/areas/6/log?job=2",
+    "/areas/6/log?job=54",
+    "/jobs/1",
+    "/jobs/2",
+    "/jobs/56",
+    "/jobs/60",
+    "/areas/20/jobs/new",
     "/soil-tests/2/edit",
     "/",
     "/?day=2026-09-07",
@@ -48,7 +53,7 @@ PAGES = (
     "/areas/3/edit",
     "/areas/1/soil/tests/new",
     "/areas/1/log",
-    "/areas/1/log?round=2",
+    "/areas/1/log?job=2",
     "/entries/1/correct",
     "/shelf",
     "/shelf/1",
@@ -201,13 +206,19 @@ def test_from_an_empty_database_to_a_logged_application_without_scripts(browser:
     page = html.unescape(browser.get("/properties/1").text)
     assert "Evenfeed 16-0-8" in page
     assert "No phosphorus: the soil is adequate in it." in page
-    total = re.search(r"R1 Green-up.*?figures\">([\d.]+) kg", browser.get("/areas/1/log?round=1").text, re.DOTALL)
+    total = re.search(r"R1 Green-up.*?figures\">([\d.]+) kg", browser.get("/areas/1/log?job=1").text, re.DOTALL)
     assert total is None or float(total[1]) > 0
-    planned = re.search(r"= <b class=\"figures\">([\d.]+) kg</b>", browser.get("/areas/1/log?round=1").text)
+    planned = re.search(r"= <b class=\"figures\">([\d.]+) kg</b>", browser.get("/areas/1/log?job=1").text)
     assert planned is not None
-    entry = ENTRY | {"amount": f"{planned[1]} kg", "covered": "132.4 m²", "applied_on": "2026-04-10"}
-    assert browser.post("/areas/1/log?round=1", entry, page="/areas/1/log?round=1").status_code == 303
-    assert browser.post("/areas/1/log?round=1", entry, page="/areas/1/log?round=1").status_code == 303
+    entry = ENTRY | {
+        "amount": f"{planned[1]} kg",
+        "covered": "132.4 m²",
+        "applied_on": "2026-04-10",
+        "reason": "a mild spring",
+    }
+    one = browser.post("/areas/1/log?job=1", entry, page="/areas/1/log?job=1")
+    assert one.status_code == 303, re.findall(r'class="fault[^>]*>([^<]+)', one.text)
+    assert browser.post("/areas/1/log?job=1", entry, page="/areas/1/log?job=1").status_code == 303
     assert browser.get("/daybook.csv").text.count("Evenfeed") == 1  # sent twice, written once
     left = re.search(r"In stock</th> ?<td class=\"num figures\">([\d.]+) kg", browser.get("/shelf/1").text)
     assert left is not None
@@ -247,7 +258,7 @@ def test_a_correction_stands_beside_what_it_corrects(demo: Browser) -> None:
 
 def test_changing_a_round_changes_ledger_and_supply_at_once(demo: Browser) -> None:
     before = demo.get("/properties/1?area=1&round=2").text
-    version = re.search(r'name="version" value="(\d+)"', before)
+    version = re.search(r'name="version" value="(\d+)"', demo.get("/jobs/2").text)
     assert version is not None
     form = {
         "on_day": "2026-06-05",
@@ -256,14 +267,14 @@ def test_changing_a_round_changes_ledger_and_supply_at_once(demo: Browser) -> No
         "reason": "client wants less",
         "version": version[1],
     }
-    assert demo.post("/rounds/2", form, page="/properties/1?area=1&round=2").status_code == 303
+    assert demo.post("/jobs/2/change", form, page="/jobs/2").status_code == 303
     after = demo.get("/properties/1?area=1&round=2").text
     assert "Changed by hand:" in after
     assert "9.76 g/m²" in after
     ribbon = re.compile(r"R2, \d+ \w+: ([\d.]+) g/m² N applied")
     assert [float(ribbon.findall(page)[0]) for page in (before, after)] == pytest.approx([2.64, 2.05], abs=0.01)
     form |= {"skipped": "on", "version": str(int(version[1]) + 1), "reason": "away"}
-    assert demo.post("/rounds/2", form, page="/properties/1?area=1&round=2").status_code == 303
+    assert demo.post("/jobs/2/change", form, page="/jobs/2").status_code == 303
     assert "left out" in demo.get("/properties/1?area=1&round=2").text
 
 
@@ -312,7 +323,7 @@ def test_the_fragments_that_convert_while_typing(demo: Browser) -> None:
     assert "= 14.6 g/m², 2.34 g/m² of nitrogen" in label
     assert "per what area" in label
     entry = {"product": "2", "amount": "10 kg", "covered": "412 m²"}
-    reading = demo.post("/areas/1/log/reading?round=2", entry, page="/areas/1/log?round=2").text
+    reading = demo.post("/areas/1/log/reading?job=2", entry, page="/areas/1/log?job=2").text
     assert "24.3 g/m²" in reading
     assert "above the label" in reading
 
@@ -333,8 +344,8 @@ def test_a_real_installation_uses_the_clock(tmp_path: object) -> None:
 
 
 def test_a_rate_left_untouched_stays_exact(demo: Browser) -> None:
-    page = demo.get("/properties/1?area=1&round=2&working=round").text
-    exact = re.search(r"<b>(13\.\d+) g/m²</b>", page)
+    exact = re.search(r"<b>(13\.\d+) g/m²</b>", demo.get("/properties/1?area=1&round=2&working=round").text)
+    page = demo.get("/jobs/2").text
     version = re.search(r'name="version" value="(\d+)"', page)
     assert exact is not None
     assert version is not None
@@ -348,7 +359,7 @@ def test_a_rate_left_untouched_stays_exact(demo: Browser) -> None:
         "reason": "later",
         "version": version[1],
     }
-    assert demo.post("/rounds/2", form, page="/properties/1").status_code == 303
+    assert demo.post("/jobs/2/change", form, page="/jobs/2").status_code == 303
     after = demo.get("/properties/1?area=1&round=2&working=round").text
     assert "4 Jun" in after
     assert f"<b>{exact[1]} g/m²</b>" in after
@@ -413,10 +424,10 @@ def test_what_was_logged_keeps_its_flag_when_the_year_is_planned_again(demo: Bro
 def test_a_job_is_logged_as_planned_in_one_tap_once_somebody_has_logged(demo: Browser) -> None:
     assert "As planned" not in demo.get("/").text
     form = {"form_key": "w" * 20, "as_planned": "1", "who": "Wren", "licence": "BG-0417"}
-    logged = demo.post("/areas/1/log?round=2", form, page="/areas/1/log?round=2")
+    logged = demo.post("/areas/1/log?job=2", form, page="/areas/1/log?job=2")
     assert logged.status_code == 303
     week = demo.get("/").text
-    tap = re.search(r'action="(/areas/2/log\?round=\d+)".*?</form>', week, re.DOTALL)
+    tap = re.search(r'action="(/areas/2/log\?job=\d+)".*?</form>', week, re.DOTALL)
     assert tap is not None
     fields = dict(re.findall(r'name="([^"]+)"\s+value="([^"]*)"', tap[0]))
     assert (fields["who"], fields["licence"]) == ("Wren", "BG-0417")

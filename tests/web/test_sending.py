@@ -269,7 +269,7 @@ def test_an_entry_cannot_name_the_round_of_another_lawn(demo: Browser, demo_engi
         "applied_on": "2026-05-20",
         "who": "Wren",
     }
-    answer = demo.post("/areas/2/log?round=2", form, page="/areas/2/log")
+    answer = demo.post("/areas/2/log?job=2", form, page="/areas/2/log")
     assert answer.status_code == 404
     assert "not one of this area" in html.unescape(answer.text)
     with reading(demo_engine) as session:

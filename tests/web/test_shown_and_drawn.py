@@ -15,7 +15,8 @@ from sqlalchemy import Engine
 
 from amber_acre.core.correction.column import column
 from amber_acre.core.correction.course import course
-from amber_acre.core.correction.instalments import Job
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.methods import METHODS
@@ -241,7 +242,7 @@ def test_the_ladder_and_the_column_stay_inside_their_boxes() -> None:
     doses = [(date(2026, 5, 27), 0.5), (date(2026, 11, 23), 0.5)]
     run = course(VALE, doses, 5.9, 0.7, "down", "surface", spread=0.3)
     jobs = [
-        (Job(n, f"Sulphur {n} of 2", "spread", day, day, day, 10.0), n == 1)
+        (Job(n, f"Sulphur {n} of 2", "spread", day, day, day, Dose(10.0)), n == 1)
         for n, (day, _) in enumerate(doses, start=1)
     ]
     ladder = draw_ladder(run, jobs, 5.2, date(2026, 6, 1))

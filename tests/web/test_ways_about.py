@@ -130,10 +130,7 @@ def test_a_round_is_one_amount_and_rate_on_every_page(demo: Browser) -> None:
     rows = re.findall(r'<article class="week-row"(.*?)</article>', demo.get("/").text, re.DOTALL)
     seen = 0
     for row in rows:
-        year, log = (
-            re.search(rf'href="({address})"', row)
-            for address in (r"/properties/\d+\?area=[^\"]+", r"/areas/\d+/log\?round=\d+")
-        )
+        year, log = (re.search(rf'href="({address})"', row) for address in (r"/jobs/\d+", r"/areas/\d+/log\?job=\d+"))
         said = re.search(r'whitespace-normal!">([^<]+) on [^<=]+ = ([^<]+)<', row)
         if year is None or log is None or said is None:
             continue

@@ -10,6 +10,7 @@ from pathlib import Path
 from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
+from amber_acre.core.rules import swap
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
 from amber_acre.demo import world
 from amber_acre.demo.digging import answer, dig
@@ -19,7 +20,7 @@ from amber_acre.demo.shapes import DemoShape
 from amber_acre.demo.stocking import stock_the_shelf
 from amber_acre.exchange.climate_csv import read_climate
 from amber_acre.settings import Settings
-from amber_acre.store import areas, clients, climates, daybook, programmes, rules, site, soil_tests
+from amber_acre.store import areas, clients, climates, daybook, jobs, programmes, rules, site, soil_tests
 from amber_acre.store.session import migrate, open_engine, writing
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.upkeep import THE_DEMO, Unusable, made_by_the_demo, mark
@@ -123,24 +124,16 @@ def _plan_and_log(session: Session, row: AreaRow, lawn: world.DemoLawn) -> None:
     rounds = {r.number: r for r in programmes.plan_area(session, row, start).rounds}
     if lawn.moved is not None:
         moved = rounds[lawn.moved[0]]
-        programmes.change_round(
-            session,
-            moved,
-            version=moved.version,
-            on_day=lawn.moved[1],
-            product_id=moved.product_id,
-            rate_g_m2=moved.rate_g_m2,
-            change_reason=lawn.moved[2],
-            skipped=False,
-        )
+        jobs.change_job(moved, swap.moved(jobs.job_of(moved), lawn.moved[1]), moved.version, lawn.moved[2])
+        session.flush()
     for number, day, share, who, reason in lawn.log:
         done = rounds[number]
-        amount = done.rate_g_m2 * row.size_m2 / 1000 * share
+        amount = done.dose * row.size_m2 / 1000 * share
         daybook.write_entry(
             session,
             form_key=f"demo-{row.id}-{number}",
             area_id=row.id,
-            round_id=done.id,
+            job_id=done.id,
             product_id=done.product_id,
             applied_on=day,
             amount_kg=round(amount, 2),

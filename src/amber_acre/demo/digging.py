@@ -78,7 +78,7 @@ GROUND: dict[tuple[str, str], DemoGround] = {
     ("Tannery Court", "No. 1"): DemoGround(
         (
             (
-                date(2026, 4, 2),
+                date(2026, 2, 20),
                 "mehlich-3",
                 "",
                 _values("ph 7.0, p 12, k 66, organic_matter 0.014, sand 0.36, silt 0.33, clay 0.31"),
@@ -172,7 +172,7 @@ GROUND: dict[tuple[str, str], DemoGround] = {
     ("Shearwater Row 7", "Bay lawn"): DemoGround(
         (
             (
-                date(2026, 3, 3),
+                date(2025, 8, 19),
                 "mehlich-3",
                 "",
                 _values(
@@ -251,7 +251,7 @@ def _correct(session: Session, areas: Mapping[tuple[str, str], AreaRow]) -> None
     _amend(session, areas["Shearwater Row 7", "Bay lawn"], "repellent-wetting", "Wetwell", date(2026, 5, 25), 1)
     _potash(session, areas["Shearwater Row 7", "Bay lawn"])
     first = next(job for job in core.jobs if job.work == "core")
-    corrections.work_done(
+    daybook.work_done(
         session,
         job=first,
         form_key="demo-core",
@@ -323,7 +323,7 @@ def _amend(session: Session, area: AreaRow, key: str, product: str, first: date,
     )
     made = amend(option, SquareMetres(area.size_m2), 100.0, holes, product=chosen)
     return corrections.enter_amendment(
-        session, area, made, chosen.key, amend_jobs(made, first, years), min(first, TODAY), "seen on the walk"
+        session, area, made, chosen.key, amend_jobs(made, first, years, chosen), min(first, TODAY), "seen on the walk"
     )
 
 
@@ -349,12 +349,12 @@ def _potash(session: Session, area: AreaRow) -> None:
 def _log(session: Session, correction: CorrectionRow, number: int, day: date, who: str) -> None:
     job = next(job for job in correction.jobs if job.number == number)
     area = correction.area
-    amount = job.rate_g_m2 * area.size_m2 / 1000
+    amount = job.dose * area.size_m2 / 1000
     daybook.write_entry(
         session,
         form_key=f"demo-soil-{job.id}",
         area_id=area.id,
-        round_id=None,
+        job_id=job.id,
         product_id=correction.product_id or 0,
         applied_on=day,
         amount_kg=round(amount, 2),
@@ -367,5 +367,4 @@ def _log(session: Session, correction: CorrectionRow, number: int, day: date, wh
         note="",
         reason="",
         recorded_at=datetime(day.year, day.month, day.day, 16, tzinfo=UTC),
-        soil_job_id=job.id,
     )

@@ -5,8 +5,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from datetime import date
 
-from amber_acre.core.programme.brief import RuleSet
 from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import MonthDay
 from amber_acre.core.season.windows import Blackout
 from amber_acre.core.soil.evidence import SoilTest

@@ -1,4 +1,4 @@
-"""The day book as CSV, one row an entry, every entry: corrected ones are kept and marked.
+"""The day book as CSV, one row an entry, every entry: corrected ones are kept and marked, work without product too.
 
 Columns are named with their units; numbers use a point; dates are ISO 8601. A text that a spreadsheet
 would take for a formula is prefixed with an apostrophe.
@@ -11,8 +11,8 @@ import io
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from amber_acre.core.products.nutrients import carried
-from amber_acre.core.programme.brief import Entry
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.exchange.spreadsheet import harmless
 
 COLUMNS = (
@@ -20,7 +20,8 @@ COLUMNS = (
     "corrects",
     "applied_on",
     "property",
-    "lawn",
+    "area",
+    "job",
     "product",
     "amount_kg",
     "amount_as_typed",
@@ -42,7 +43,8 @@ class EntryTexts:
     """The words of an entry beside its figures."""
 
     property_name: str
-    lawn_name: str
+    area_name: str
+    job_name: str
     amount_typed: str
     who: str
     licence: str
@@ -57,13 +59,15 @@ def write_daybook(entries: Iterable[tuple[EntryTexts, Entry]]) -> str:
     writer = csv.writer(out, lineterminator="\r\n")
     writer.writerow(COLUMNS)
     for written, entry in entries:
-        brings = carried(entry.product, entry.achieved_rate_g_m2)
+        product = entry.product
+        brings = carried(product, entry.achieved_rate_g_m2) if product is not None else Nutrients()
         writer.writerow(
             [
                 entry.key,
                 entry.corrects or "",
                 entry.on.isoformat(),
-                *(harmless(t) for t in (written.property_name, written.lawn_name, entry.product.name)),
+                *(harmless(t) for t in (written.property_name, written.area_name, written.job_name)),
+                harmless(product.name if product is not None else ""),
                 f"{entry.amount_kg:.6g}",
                 harmless(written.amount_typed),
                 f"{entry.covered_m2:.6g}",

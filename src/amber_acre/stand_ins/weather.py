@@ -11,7 +11,7 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Protocol
 
-from amber_acre.core.programme.due import DayForecast
+from amber_acre.core.rules.due import DayForecast
 from amber_acre.core.season.climate import MONTH_DAYS, Climate, daily_series
 from amber_acre.core.season.evapotranspiration import radiation_from_temperature, saturation_kpa
 

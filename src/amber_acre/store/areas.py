@@ -89,13 +89,14 @@ def areas_of(session: Session, property_id: int, kind: str = "") -> Sequence[Are
 
 
 def all_lawns(session: Session) -> Sequence[AreaRow]:
-    """Every lawn in use, for the week."""
-    query = select(AreaRow).where(AreaRow.deleted_at.is_(None), AreaRow.kind == "lawn")
-    return [
-        row
-        for row in session.scalars(query.order_by(AreaRow.property_id, AreaRow.id))
-        if row.property.deleted_at is None
-    ]
+    """Every lawn in use, by property."""
+    return [row for row in areas_in_use(session) if row.kind == "lawn"]
+
+
+def areas_in_use(session: Session) -> Sequence[AreaRow]:
+    """Every area in use, by property."""
+    query = select(AreaRow).where(AreaRow.deleted_at.is_(None)).order_by(AreaRow.property_id, AreaRow.id)
+    return [row for row in session.scalars(query) if row.property.deleted_at is None]
 
 
 def typed_shape(row: ShapeColumns, name: str = "") -> TypedShape:

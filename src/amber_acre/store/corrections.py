@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import json
 from collections.abc import Sequence
-from dataclasses import asdict
+from dataclasses import asdict, replace
 from datetime import date, datetime
 from typing import Any
 
@@ -12,27 +12,21 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.correction.amending import Amendment
-from amber_acre.core.correction.instalments import WORKS, Job
-from amber_acre.core.correction.jobs import SoilJob
-from amber_acre.core.correction.limits import Direction, refuse_both_ways, refuse_twice
 from amber_acre.core.correction.nutrient_plan import NutrientPlan
 from amber_acre.core.correction.ph_plan import PhPlan
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.jobs.standing import StandingJob
+from amber_acre.core.rules import running
+from amber_acre.core.rules.limits import Direction, refuse_both_ways, refuse_twice
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import PROBE_ERROR
 from amber_acre.core.tables.amendments import FINDINGS
 from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.core.working import Figure, Limit, Step, Working
-from amber_acre.store.shelf import product_of
-from amber_acre.store.tables import (
-    AreaRow,
-    CorrectionRow,
-    EntryRow,
-    FindingRow,
-    SoilJobRow,
-    SoilWorkRow,
-)
+from amber_acre.store.daybook import entries_of
+from amber_acre.store.jobs import row_of, standing_jobs
+from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, JobRow
 
 
 def working_text(working: Working) -> str:
@@ -80,18 +74,7 @@ def open_corrections(session: Session) -> list[CorrectionRow]:
 
 def add_correction(session: Session, row: CorrectionRow, jobs: Sequence[Job]) -> CorrectionRow:
     """Writes a correction with its jobs."""
-    row.jobs = [
-        SoilJobRow(
-            number=job.number,
-            name=job.name,
-            work=job.work,
-            on_day=job.on,
-            opens=job.opens,
-            closes=job.closes,
-            rate_g_m2=job.rate_g_m2,
-        )
-        for job in jobs
-    ]
+    row.jobs = [row_of(replace(job, answers=job.answers or row.answers), row.area_id) for job in jobs]
     session.add(row)
     session.flush()
     return row
@@ -194,75 +177,20 @@ def take_up_again(session: Session, row: CorrectionRow, today: date, why: str) -
     session.flush()
 
 
-def job_row(session: Session, job_id: int) -> SoilJobRow | None:
-    row = session.get(SoilJobRow, job_id)
-    if row is None or correction_row(session, row.correction_id) is None:
-        return None
-    return row
-
-
-def job_of(row: SoilJobRow) -> Job:
-    """The core value of a job row."""
-    work = next(work for work in WORKS if work == row.work)
-    return Job(row.number, row.name, work, row.on_day, row.opens, row.closes, row.rate_g_m2)
-
-
-def soil_jobs(session: Session, corrections: Sequence[CorrectionRow], day: date) -> list[tuple[SoilJobRow, SoilJob]]:
-    """Every job of corrections with what of it is done by ``day``. Open jobs of an ended correction are skipped."""
-    ids = [job.id for row in corrections for job in row.jobs]
-    logged = _logged(session, ids, day)
-    worked = _worked(session, ids, day)
-    found = []
-    for row in corrections:
-        area, product = row.area, product_of(row.product) if row.product else None
-        for job in row.jobs:
-            entry_on, kilograms = logged.get(job.id, (None, 0.0))
-            found.append(
-                (
-                    job,
-                    SoilJob(
-                        job_of(job),
-                        SquareMetres(area.size_m2),
-                        SquareMetres(area.low_m2),
-                        product if job.work == "spread" else None,
-                        job.skipped or row.ended_at is not None,
-                        entry_on or worked.get(job.id),
-                        kilograms,
-                    ),
-                )
-            )
-    return found
-
-
-def _logged(session: Session, job_ids: Sequence[int], day: date) -> dict[int, tuple[date, float]]:
-    """Last day and kilograms of the standing entries of jobs up to a day."""
-    rows = list(session.scalars(select(EntryRow).where(EntryRow.soil_job_id.in_(job_ids)).order_by(EntryRow.id)))
-    replaced = {row.corrects_id for row in rows}
-    found: dict[int, tuple[date, float]] = {}
-    for row in rows:
-        if row.id in replaced or row.amount_kg == 0 or row.applied_on > day or row.soil_job_id is None:
-            continue
-        before = found.get(row.soil_job_id, (row.applied_on, 0.0))
-        found[row.soil_job_id] = (max(before[0], row.applied_on), before[1] + row.amount_kg)
-    return found
-
-
-def _worked(session: Session, job_ids: Sequence[int], day: date) -> dict[int, date]:
-    """The day each work without product was done."""
-    rows = list(session.scalars(select(SoilWorkRow).where(SoilWorkRow.job_id.in_(job_ids)).order_by(SoilWorkRow.id)))
-    replaced = {row.corrects_id for row in rows}
-    return {row.job_id: row.done_on for row in rows if row.id not in replaced and not row.undone and row.done_on <= day}
+def jobs_of(session: Session, corrections: Sequence[CorrectionRow], day: date) -> list[tuple[JobRow, StandingJob]]:
+    """Every job of corrections as it stands on a day. Open jobs of an ended correction are left out."""
+    return standing_jobs(session, [job for row in corrections for job in row.jobs], day)
 
 
 def running_direction(session: Session, area_id: int, day: date) -> Direction | None:
-    """Which way the pH of an area is being moved: a correction not ended whose last spreading is under a year back."""
-    for row in corrections_of(session, [area_id]):
-        if row.ended_at is not None or row.kind not in ("up", "down"):
-            continue
-        spread = [job for job in row.jobs if job.work == "spread" and not job.skipped]
-        if spread and (day - spread[-1].on_day).days < 365:
-            return "up" if row.kind == "up" else "down"
-    return None
+    """Which way the pH of an area is being moved by a correction that runs."""
+    jobs = jobs_of(session, corrections_of(session, [area_id]), day)
+    return running.running_direction([job for _, job in jobs], day)
+
+
+def moved_direction(session: Session, area_id: int, day: date) -> Direction | None:
+    """Which way lime or an acidifier moved the pH within the year before ``day``: the latest."""
+    return running.moved_direction(entries_of(session, area_id), day)
 
 
 def runs_since(session: Session, area_id: int, kind: str, option: str, day: date) -> date | None:
@@ -277,90 +205,8 @@ def runs_since(session: Session, area_id: int, kind: str, option: str, day: date
 
 def nutrient_since(session: Session, area_id: int, element: str, tested: date) -> bool:
     """Whether a correction of an element put something down after the day of a test."""
-    jobs = [
-        job.id
-        for row in corrections_of(session, [area_id])
-        if row.kind == "nutrient" and row.option == element
-        for job in row.jobs
-    ]
-    return any(on > tested for on, _ in _logged(session, jobs, date.max).values())
-
-
-def _moves(session: Session, area_id: int) -> list[tuple[date, Direction]]:
-    """Days on which lime or an acidifier went down, oldest first, whether by a correction or not."""
-    rows = list(session.scalars(select(EntryRow).where(EntryRow.area_id == area_id).order_by(EntryRow.applied_on)))
-    replaced = {row.corrects_id for row in rows}
-    found: list[tuple[date, Direction]] = []
-    for row in rows:
-        action = row.product.soil_action
-        if row.id in replaced or row.amount_kg == 0:
-            continue
-        if action is not None and action.lime_kind:
-            found.append((row.applied_on, "up"))
-        elif row.product.family == "acidifier" or (action is not None and action.elemental_sulphur > 0):
-            found.append((row.applied_on, "down"))
-    return found
-
-
-def moved_direction(session: Session, area_id: int, day: date) -> Direction | None:
-    """Which way lime or an acidifier moved the pH within the year before ``day``: the latest."""
-    return next((way for on, way in reversed(_moves(session, area_id)) if 0 <= (day - on).days < 365), None)
-
-
-def corrected_since(session: Session, area_id: int, read_on: date | None) -> bool:
-    """Whether lime or an acidifier went down after the pH that is gone by was read."""
-    return any(read_on is None or on > read_on for on, _ in _moves(session, area_id))
-
-
-def work_done(
-    session: Session, *, job: SoilJobRow, form_key: str, done_on: date, who: str, note: str, recorded_at: datetime
-) -> SoilWorkRow:
-    """Writes down a work without product, once for each form."""
-    earlier = session.scalars(select(SoilWorkRow).where(SoilWorkRow.form_key == form_key)).one_or_none()
-    if earlier is not None:
-        return earlier
-    row = SoilWorkRow(job_id=job.id, form_key=form_key, done_on=done_on, who=who, note=note, recorded_at=recorded_at)
-    session.add(row)
-    session.flush()
-    return row
-
-
-def work_rows(session: Session) -> Sequence[SoilWorkRow]:
-    """Works without product, newest first."""
-    return session.scalars(select(SoilWorkRow).order_by(SoilWorkRow.done_on.desc(), SoilWorkRow.id.desc())).all()
-
-
-def work_row(session: Session, work_id: int) -> SoilWorkRow | None:
-    """A work that was done; None for none, and for a row that strikes one out."""
-    row = session.get(SoilWorkRow, work_id)
-    return row if row is not None and not row.undone else None
-
-
-def struck(session: Session, row: SoilWorkRow) -> bool:
-    """Whether a work was struck out."""
-    query = select(SoilWorkRow.id).where(SoilWorkRow.corrects_id == row.id)
-    return session.scalars(query).first() is not None
-
-
-def works_of(session: Session, job_id: int) -> Sequence[SoilWorkRow]:
-    return session.scalars(select(SoilWorkRow).where(SoilWorkRow.job_id == job_id).order_by(SoilWorkRow.id)).all()
-
-
-def undo_work(session: Session, row: SoilWorkRow, form_key: str, who: str, note: str, at: datetime) -> None:
-    """Strikes a work out by a new row; the old one stays as it was written."""
-    session.add(
-        SoilWorkRow(
-            job_id=row.job_id,
-            corrects_id=row.id,
-            form_key=form_key,
-            done_on=row.done_on,
-            undone=True,
-            who=who,
-            note=note,
-            recorded_at=at,
-        )
-    )
-    session.flush()
+    rows = [r for r in corrections_of(session, [area_id]) if r.kind == "nutrient" and r.option == element]
+    return any(job.done_on is not None and job.done_on > tested for _, job in jobs_of(session, rows, date.max))
 
 
 def findings_of(session: Session, area_ids: Sequence[int]) -> Sequence[FindingRow]:

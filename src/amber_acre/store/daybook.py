@@ -2,38 +2,39 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from datetime import date, datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.programme.brief import Entry
+from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.store.product_versions import as_logged
 from amber_acre.store.shelf import product_of
-from amber_acre.store.tables import EntryRow
+from amber_acre.store.tables import EntryRow, JobRow
 
 
-def entry_of(row: EntryRow, round_number: int | None) -> Entry:
-    """The core value of an entry row."""
+def entry_of(row: EntryRow) -> Entry:
+    """The core value of an entry row, with its product as its label stood when it was written."""
+    product = row.product
     return Entry(
         row.id,
-        round_number,
+        row.job_id,
         row.applied_on,
-        as_logged(row.product, product_of(row.product), row.recorded_at),
+        as_logged(product, product_of(product), row.recorded_at) if product is not None else None,
         Kilograms(row.amount_kg),
         SquareMetres(row.covered_m2),
         row.corrects_id,
-        row.soil_job_id,
+        row.struck,
     )
 
 
-def entries_of(session: Session, area_id: int, numbers: Mapping[int, int]) -> tuple[Entry, ...]:
-    """Every entry of an area, corrected ones included; ``numbers`` maps round ids to round numbers."""
+def entries_of(session: Session, area_id: int) -> tuple[Entry, ...]:
+    """Every entry of an area, corrected ones included."""
     rows = session.scalars(select(EntryRow).where(EntryRow.area_id == area_id).order_by(EntryRow.id))
-    return tuple(entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in rows)
+    return tuple(entry_of(row) for row in rows)
 
 
 def entry_rows_of(session: Session, area_ids: Sequence[int]) -> dict[int, list[EntryRow]]:
@@ -66,8 +67,8 @@ def write_entry(
     *,
     form_key: str,
     area_id: int,
-    round_id: int | None,
-    product_id: int,
+    job_id: int | None,
+    product_id: int | None,
     applied_on: date,
     amount_kg: float,
     amount_typed: str,
@@ -80,7 +81,7 @@ def write_entry(
     reason: str,
     recorded_at: datetime,
     corrects_id: int | None = None,
-    soil_job_id: int | None = None,
+    struck: bool = False,
 ) -> EntryRow:
     """Writes an entry once: the same form sent twice (``form_key``) gives the first one back.
 
@@ -94,10 +95,10 @@ def write_entry(
     row = EntryRow(
         form_key=form_key,
         area_id=area_id,
-        round_id=round_id,
-        soil_job_id=soil_job_id,
+        job_id=job_id,
         product_id=product_id,
         corrects_id=corrects_id,
+        struck=struck,
         applied_on=applied_on,
         amount_kg=amount_kg,
         amount_typed=amount_typed,
@@ -113,3 +114,43 @@ def write_entry(
     session.add(row)
     session.flush()
     return row
+
+
+def work_done(
+    session: Session,
+    *,
+    job: JobRow,
+    form_key: str,
+    done_on: date,
+    who: str,
+    note: str,
+    recorded_at: datetime,
+    corrects_id: int | None = None,
+    struck: bool = False,
+) -> EntryRow:
+    """Writes down a work without product, once for each form; ``struck`` strikes out the entry it corrects."""
+    return write_entry(
+        session,
+        form_key=form_key,
+        area_id=job.area_id,
+        job_id=job.id,
+        product_id=None,
+        applied_on=done_on,
+        amount_kg=0.0,
+        amount_typed="",
+        covered_m2=job.area.size_m2,
+        covered_typed="",
+        who=who,
+        licence="",
+        weather="",
+        note=note,
+        reason="",
+        recorded_at=recorded_at,
+        corrects_id=corrects_id,
+        struck=struck,
+    )
+
+
+def entries_of_job(session: Session, job_id: int) -> Sequence[EntryRow]:
+    """What was logged for a job, in the order it was written."""
+    return session.scalars(select(EntryRow).where(EntryRow.job_id == job_id).order_by(EntryRow.id)).all()

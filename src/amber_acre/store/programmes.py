@@ -3,35 +3,33 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from amber_acre.core.correction.jobs import SoilJob
-from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.programme.brief import PlannedRound
 from amber_acre.core.programme.planning import YearPlan, plan_year
+from amber_acre.core.programme.settling import settle
 from amber_acre.core.programme.year import LawnYear, lawn_year
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
+from amber_acre.store.books import book_of, books
 from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import corrections_of, soil_jobs
-from amber_acre.store.daybook import entries_of, entry_of, entry_rows_of
-from amber_acre.store.shelf import product_of, shelf
-from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow, RoundRow, SoilJobRow
+from amber_acre.store.jobs import row_of
+from amber_acre.store.shelf import shelf
+from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
 
 @dataclass(frozen=True)
 class Lane:
-    """An area row, its programme row of the season shown (None: not planned), what follows, and its soil jobs."""
+    """An area row, its programme row of the season shown (None: not planned), and what follows."""
 
     area: AreaRow
     programme: ProgrammeRow | None
     year: LawnYear
-    jobs: tuple[tuple[SoilJobRow, SoilJob], ...] = ()
 
     @property
     def outdated(self) -> bool:
@@ -39,30 +37,12 @@ class Lane:
         planned = self.programme.need_g_m2 if self.programme else self.year.need.yearly_g_m2
         return abs(self.year.need.yearly_g_m2 - planned) > 0.01 * planned
 
-    def row_of(self, number: int) -> RoundRow | None:
+    def row_of(self, number: int) -> JobRow | None:
         rounds = self.programme.rounds if self.programme else []
         return next((row for row in rounds if row.number == number), None)
 
     def notes(self, kind: str) -> list[str]:
         return [note.sentence for note in self.programme.notes if note.kind == kind] if self.programme else []
-
-
-def planned_round(row: RoundRow) -> PlannedRound:
-    """The core value of a round row."""
-    return PlannedRound(
-        row.number,
-        row.name,
-        row.on_day,
-        row.opens,
-        row.closes,
-        product_of(row.product),
-        GramsPerSquareMetre(row.rate_g_m2),
-        row.target_g_m2,
-        row.share,
-        row.yearly_g_m2,
-        row.reason,
-        row.skipped,
-    )
 
 
 def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow | None:
@@ -105,24 +85,25 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
     ids = [area.id for area in areas]
     query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_(ids), ProgrammeRow.season_start == season)
     newest = {row.area_id: row for row in session.scalars(query.order_by(ProgrammeRow.id))}
-    entries = entry_rows_of(session, ids)
-    jobs: dict[int, list[tuple[SoilJobRow, SoilJob]]] = {}
-    for row, job in soil_jobs(session, corrections_of(session, ids), today):
-        jobs.setdefault(row.correction.area_id, []).append((row, job))
+    read = books(session, areas, today)
     found = []
     for area in areas:
-        programme = newest.get(area.id)
-        rounds = [planned_round(row) for row in programme.rounds] if programme else []
-        numbers = {row.id: row.number for row in programme.rounds} if programme else {}
-        log = tuple(
-            entry_of(row, numbers.get(row.round_id) if row.round_id else None) for row in entries.get(area.id, ())
-        )
+        programme, book = newest.get(area.id), read[area.id]
+        own = {row.id for row in programme.rounds} if programme else set()
+        jobs = [one.job for one in book.jobs]
         found.append(
             Lane(
                 area,
                 programme,
-                lawn_year(lawn_of(area), rounds, log, season, today, [job for _, job in jobs.get(area.id, ())]),
-                tuple(jobs.get(area.id, ())),
+                lawn_year(
+                    lawn_of(area),
+                    [job for job in jobs if job.key in own],
+                    book.entries,
+                    season,
+                    today,
+                    [job for job in jobs if job.key not in own],
+                    book.ground,
+                ),
             )
         )
     return found
@@ -138,69 +119,54 @@ def lanes_as_shown(session: Session, areas: Sequence[AreaRow], day: date) -> lis
     return [found[area.id] for area in areas]
 
 
+def judged_jobs(session: Session, areas: Sequence[AreaRow], day: date) -> list[tuple[AreaRow, JudgedJob]]:
+    """Every job in force on areas, judged as of a day: rounds of the season to show, and all others."""
+    lawns = [area for area in areas if area.kind == "lawn"]
+    of_lawns = {one.area.id: [*one.year.rounds, *one.year.jobs] for one in lanes_as_shown(session, lawns, day)}
+    rest = books(session, [area for area in areas if area.id not in of_lawns], day)
+    found = []
+    for area in areas:
+        jobs = of_lawns.get(area.id)
+        if jobs is None:
+            book = rest[area.id]
+            jobs = [judged_job(book, one) for one in book.jobs]
+        found += [(area, one) for one in jobs]
+    return found
+
+
 def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
     """Plans an area's year: this season while a round can still be placed in it, else the next one.
 
     A new programme stands in front of an older one of the season; the older is kept.
     """
-    lawn = lawn_of(area)
+    book = book_of(session, area, today)
+    side = book.ground.running or book.ground.ph_side()
+    lawn = replace(lawn_of(area), ph_side=side)
     products = shelf(session)
     start = season_start(lawn.climate, today)
-    entries = entries_of(session, area.id, {})
-    this_season = [e for e in entries if start <= e.on < next_season_start(start)]
+    this_season = [e for e in book.entries if start <= e.on < next_season_start(start)]
     plan = plan_year(lawn, products, start, today, this_season)
     if not plan.rounds and not this_season and today > start:
         following = plan_year(lawn, products, next_season_start(start), today)
         plan = following if following.rounds else plan
-    return save_plan(session, area.id, plan, today)
+    return save_plan(session, area.id, _settled(session, plan, book, area, today), today)
+
+
+def _settled(session: Session, plan: YearPlan, book: AreaBook, area: AreaRow, today: date) -> YearPlan:
+    """A plan among the lawn's other jobs; the rounds of the programme it replaces do not count beside it."""
+    before = programme_of(session, area.id, plan.start)
+    replaced = {row.id for row in before.rounds} if before else set()
+    beside = replace(book, jobs=tuple(one for one in book.jobs if one.job.key not in replaced or one.done))
+    rounds, said = settle(beside, plan.rounds, today)
+    return replace(plan, rounds=rounds, obstacles=(*plan.obstacles, *said))
 
 
 def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> ProgrammeRow:
     """Writes a plan as a new programme."""
     row = ProgrammeRow(area_id=area_id, season_start=plan.start, planned_on=today, need_g_m2=plan.need.yearly_g_m2)
-    row.rounds = [
-        RoundRow(
-            number=r.number,
-            name=r.name,
-            on_day=r.on,
-            opens=r.opens,
-            closes=r.closes,
-            product_id=r.product.key,
-            rate_g_m2=r.rate_g_m2,
-            target_g_m2=r.target_g_m2,
-            share=r.share,
-            yearly_g_m2=r.yearly_g_m2,
-            reason=r.reason,
-        )
-        for r in plan.rounds
-    ]
+    row.rounds = [row_of(one, area_id) for one in plan.rounds]
     row.notes = [ProgrammeNoteRow(kind="assumption", sentence=s) for s in plan.assumptions]
     row.notes += [ProgrammeNoteRow(kind="obstacle", sentence=s) for s in plan.obstacles]
     session.add(row)
     session.flush()
     return row
-
-
-def change_round(
-    session: Session,
-    row: RoundRow,
-    *,
-    version: int,
-    on_day: date,
-    product_id: int,
-    rate_g_m2: float,
-    change_reason: str,
-    skipped: bool,
-) -> None:
-    """Changes a round by hand, if nobody changed it since ``version``; its window follows its day."""
-    if row.version != version:
-        raise DoesNotFit(
-            "Somebody else changed this round while you were looking at it. Look at it as it stands now, "
-            "then change it again.",
-            field="version",
-        )
-    row.on_day, row.product_id, row.rate_g_m2 = on_day, product_id, rate_g_m2
-    row.opens, row.closes = min(row.opens, on_day), max(row.closes, on_day)
-    row.change_reason, row.skipped = change_reason, skipped
-    session.flush()
-    session.expire(row)

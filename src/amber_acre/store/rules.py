@@ -3,15 +3,18 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import date
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from amber_acre.core.programme.brief import RuleSet
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules.judge import RULE_BY_KEY
+from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import MonthDay
 from amber_acre.core.season.windows import Blackout
-from amber_acre.store.tables import BlackoutRow, RuleSetRow
+from amber_acre.store.tables import BlackoutRow, RuleSetRow, SoftenedRuleRow
 
 
 def rule_set_of(row: RuleSetRow) -> RuleSet:
@@ -61,3 +64,30 @@ def save_rule_set(session: Session, rules: RuleSet, note: str = "", rule_set_id:
     session.add(row)
     session.flush()
     return row
+
+
+def softened(session: Session) -> frozenset[str]:
+    """Keys of the customary rules the firm only wants noted."""
+    return frozenset(session.scalars(select(SoftenedRuleRow.key)))
+
+
+def softened_rows(session: Session) -> dict[str, SoftenedRuleRow]:
+    """Softened rules by key, with why and since when."""
+    return {row.key: row for row in session.scalars(select(SoftenedRuleRow))}
+
+
+def soften(session: Session, key: str, why: str, today: date) -> None:
+    """Softens a customary rule to a note; label, law and what harms for good cannot be softened (DoesNotFit)."""
+    rule = RULE_BY_KEY.get(key)
+    if rule is None or not rule.custom:
+        raise DoesNotFit("This rule cannot be softened: it is label, law or harm for good.", field="why")
+    session.merge(SoftenedRuleRow(key=key, why=why, since=today))
+    session.flush()
+
+
+def harden(session: Session, key: str) -> None:
+    """Takes a softened rule back to what it was."""
+    row = session.get(SoftenedRuleRow, key)
+    if row is not None:
+        session.delete(row)
+        session.flush()

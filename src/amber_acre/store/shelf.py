@@ -160,9 +160,10 @@ def stock_kg(session: Session) -> Mapping[int, float]:
     later = aliased(EntryRow)
     used = (
         select(EntryRow.product_id, func.sum(EntryRow.amount_kg))
-        .where(~select(later.id).where(later.corrects_id == EntryRow.id).exists())
+        .where(EntryRow.product_id.is_not(None), ~select(later.id).where(later.corrects_id == EntryRow.id).exists())
         .group_by(EntryRow.product_id)
     )
     for key, mass in session.execute(used):
-        stock[key] = stock.get(key, 0.0) - float(mass)
+        if key is not None:
+            stock[key] = stock.get(key, 0.0) - float(mass)
     return stock

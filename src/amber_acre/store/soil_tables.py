@@ -11,6 +11,7 @@ from sqlalchemy.orm import Mapped, mapped_column, relationship
 from amber_acre.store.base import Base
 
 if TYPE_CHECKING:
+    from amber_acre.store.job_tables import JobRow
     from amber_acre.store.site_tables import AreaRow
     from amber_acre.store.tables import ProductRow
 
@@ -120,55 +121,12 @@ class CorrectionRow(Base):
     ended_why: Mapped[str] = mapped_column(default="")
     area: Mapped[AreaRow] = relationship(lazy="select")
     product: Mapped[ProductRow | None] = relationship(lazy="select")
-    jobs: Mapped[list[SoilJobRow]] = relationship(
+    jobs: Mapped[list[JobRow]] = relationship(
         back_populates="correction",
-        order_by="SoilJobRow.on_day, SoilJobRow.id",
+        order_by="JobRow.on_day, JobRow.id",
         cascade="all, delete-orphan",
         lazy="selectin",
     )
-
-
-class SoilJobRow(Base):
-    """One job of a correction: an instalment to spread, a work, or a test to repeat."""
-
-    __tablename__ = "soil_jobs"
-    __table_args__ = (
-        CheckConstraint("work IN ('spread', 'core', 'retest', 'recheck', 'water')", name="work"),
-        CheckConstraint("opens <= closes", name="window"),
-        CheckConstraint("rate_g_m2 >= 0 AND (work <> 'spread' OR rate_g_m2 > 0)", name="rate"),
-    )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    correction_id: Mapped[int] = mapped_column(ForeignKey("corrections.id", ondelete="CASCADE"), index=True)
-    number: Mapped[int]
-    name: Mapped[str]
-    work: Mapped[str]
-    on_day: Mapped[date]
-    opens: Mapped[date]
-    closes: Mapped[date]
-    rate_g_m2: Mapped[float]
-    skipped: Mapped[bool] = mapped_column(default=False)
-    change_reason: Mapped[str] = mapped_column(default="")
-    version: Mapped[int] = mapped_column()
-    correction: Mapped[CorrectionRow] = relationship(back_populates="jobs", lazy="joined")
-    __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
-
-
-class SoilWorkRow(Base):
-    """A work that was done, without product: coring, a re-check. Never changed, never deleted, as the log."""
-
-    __tablename__ = "soil_works"
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    job_id: Mapped[int] = mapped_column(ForeignKey("soil_jobs.id"), index=True)
-    corrects_id: Mapped[int | None] = mapped_column(ForeignKey("soil_works.id"), unique=True)
-    form_key: Mapped[str] = mapped_column(unique=True)
-    done_on: Mapped[date]
-    undone: Mapped[bool] = mapped_column(default=False)
-    who: Mapped[str]
-    note: Mapped[str]
-    recorded_at: Mapped[datetime]
-    job: Mapped[SoilJobRow] = relationship(lazy="joined")
 
 
 class FindingRow(Base):

@@ -15,14 +15,7 @@ from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
-from amber_acre.store.tables import (
-    AreaRow,
-    LabLayoutRow,
-    ProbeReadingRow,
-    SoilAdviceRow,
-    SoilTestRow,
-    SoilValueRow,
-)
+from amber_acre.store.tables import AreaRow, LabLayoutRow, ProbeReadingRow, SoilAdviceRow, SoilTestRow, SoilValueRow
 
 
 @dataclass(frozen=True)

@@ -4,10 +4,11 @@ from __future__ import annotations
 
 from datetime import date, datetime
 
-from sqlalchemy import CheckConstraint, ForeignKey, String, UniqueConstraint
+from sqlalchemy import CheckConstraint, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from amber_acre.store.base import Base
+from amber_acre.store.job_tables import EntryRow, JobRow, SoftenedRuleRow
 from amber_acre.store.site_tables import (
     AreaRow,
     ContextRow,
@@ -27,10 +28,8 @@ from amber_acre.store.soil_tables import (
     SieveRow,
     SoilActionRow,
     SoilAdviceRow,
-    SoilJobRow,
     SoilTestRow,
     SoilValueRow,
-    SoilWorkRow,
 )
 
 __all__ = [
@@ -46,6 +45,7 @@ __all__ = [
     "EntryRow",
     "FactRow",
     "FindingRow",
+    "JobRow",
     "LabLayoutRow",
     "OtherNutrientRow",
     "PacerRow",
@@ -58,17 +58,15 @@ __all__ = [
     "ProgrammeNoteRow",
     "ProgrammeRow",
     "PropertyRow",
-    "RoundRow",
     "RuleSetRow",
     "SentFormRow",
     "ShapeRow",
     "SieveRow",
+    "SoftenedRuleRow",
     "SoilActionRow",
     "SoilAdviceRow",
-    "SoilJobRow",
     "SoilTestRow",
     "SoilValueRow",
-    "SoilWorkRow",
     "TakenRow",
     "WalkRow",
 ]
@@ -286,9 +284,7 @@ class ProgrammeRow(Base):
     season_start: Mapped[date]
     planned_on: Mapped[date]
     need_g_m2: Mapped[float]
-    rounds: Mapped[list[RoundRow]] = relationship(
-        back_populates="programme", order_by="RoundRow.number", lazy="selectin"
-    )
+    rounds: Mapped[list[JobRow]] = relationship(back_populates="programme", order_by="JobRow.number", lazy="selectin")
     notes: Mapped[list[ProgrammeNoteRow]] = relationship(
         order_by="ProgrammeNoteRow.id", cascade="all, delete-orphan", lazy="selectin"
     )
@@ -302,65 +298,3 @@ class ProgrammeNoteRow(Base):
     programme_id: Mapped[int] = mapped_column(ForeignKey("programmes.id", ondelete="CASCADE"), index=True)
     kind: Mapped[str]
     sentence: Mapped[str]
-
-
-class RoundRow(Base):
-    __tablename__ = "rounds"
-    __table_args__ = (
-        UniqueConstraint("programme_id", "number"),
-        CheckConstraint("opens <= closes", name="window"),
-        CheckConstraint("rate_g_m2 > 0", name="rate"),
-    )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    programme_id: Mapped[int] = mapped_column(ForeignKey("programmes.id"), index=True)
-    number: Mapped[int]
-    name: Mapped[str]
-    on_day: Mapped[date]
-    opens: Mapped[date]
-    closes: Mapped[date]
-    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
-    rate_g_m2: Mapped[float]
-    target_g_m2: Mapped[float]
-    share: Mapped[float]
-    yearly_g_m2: Mapped[float]
-    reason: Mapped[str]
-    change_reason: Mapped[str] = mapped_column(default="")
-    skipped: Mapped[bool] = mapped_column(default=False)
-    version: Mapped[int] = mapped_column()
-    product: Mapped[ProductRow] = relationship(lazy="select")
-    programme: Mapped[ProgrammeRow] = relationship(back_populates="rounds")
-    __mapper_args__ = {"version_id_col": version}  # noqa: RUF012
-
-
-class EntryRow(Base):
-    """A log entry. Never changed and never deleted: triggers refuse both; a correction is a new row."""
-
-    __tablename__ = "entries"
-    __table_args__ = (
-        CheckConstraint("amount_kg > 0 OR (amount_kg = 0 AND corrects_id IS NOT NULL)", name="amount"),
-        CheckConstraint("covered_m2 > 0", name="covered"),
-    )
-
-    id: Mapped[int] = mapped_column(primary_key=True)
-    area_id: Mapped[int] = mapped_column(ForeignKey("areas.id"), index=True)
-    round_id: Mapped[int | None] = mapped_column(ForeignKey("rounds.id"), index=True)
-    soil_job_id: Mapped[int | None] = mapped_column(ForeignKey("soil_jobs.id"), index=True)
-    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
-    corrects_id: Mapped[int | None] = mapped_column(ForeignKey("entries.id"), unique=True)
-    form_key: Mapped[str] = mapped_column(unique=True)
-    applied_on: Mapped[date]
-    amount_kg: Mapped[float]
-    amount_typed: Mapped[str]
-    covered_m2: Mapped[float]
-    covered_typed: Mapped[str]
-    who: Mapped[str]
-    licence: Mapped[str]
-    weather: Mapped[str]
-    note: Mapped[str]
-    reason: Mapped[str]
-    recorded_at: Mapped[datetime]
-    product: Mapped[ProductRow] = relationship(lazy="select")
-    area: Mapped[AreaRow] = relationship(lazy="select")
-    round: Mapped[RoundRow | None] = relationship(lazy="select")
-    soil_job: Mapped[SoilJobRow | None] = relationship(lazy="select")

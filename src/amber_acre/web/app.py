@@ -21,6 +21,7 @@ from amber_acre.web.pages.daybook.routes import router as daybook
 from amber_acre.web.pages.deleted.routes import router as deleted
 from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
+from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
 from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
@@ -30,7 +31,6 @@ from amber_acre.web.pages.site.routes import router as site
 from amber_acre.web.pages.soil.amending import router as soil_amending
 from amber_acre.web.pages.soil.correcting import router as soil_correcting
 from amber_acre.web.pages.soil.files import router as soil_files
-from amber_acre.web.pages.soil.jobs import router as soil_jobs
 from amber_acre.web.pages.soil.leaves import router as soil_leaves
 from amber_acre.web.pages.soil.nutrients import router as soil_nutrients
 from amber_acre.web.pages.soil.routes import router as soil
@@ -63,7 +63,7 @@ def create_app(settings: Settings) -> FastAPI:
         site,
         soil,
         soil_correcting,
-        soil_jobs,
+        job,
         soil_nutrients,
         soil_amending,
         soil_leaves,

@@ -16,6 +16,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.measure.methods import Method
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.rule import over
 from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
@@ -59,6 +60,7 @@ def _method_choices(methods: Iterable[Method], ranges: bool) -> list[tuple[str, 
 _environment.filters.update(figure=figure, plain=plain_figure, substituted=substituted, worded=worded)
 _environment.globals.update(
     choices_of=_choices_of,
+    over=over,
     choices_of_products=_choices_of_products,
     letters=lambda known: ", ".join(f"{letter} {words}" for letter, words in known.items()),
     methods_of=_methods_of,
@@ -121,7 +123,8 @@ def render(request: Request, template: str, status: int = 200, units: Units = "m
     shown = Shown(units, settings.currency)
     faults: Faults = context.get("faults", {})
     context["faults"] = {
-        name: replace(fault, sentence=shown.sentence(fault.sentence)) for name, fault in faults.items()
+        name: replace(fault, sentence=" ".join(shown.sentence(one) for one in (fault.sentence, *fault.more)))
+        for name, fault in faults.items()
     }
     text = _environment.get_template(template).render(
         places=PLACES,

@@ -11,6 +11,7 @@ from typing import Literal
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import FOOT_M, INCH_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_FLUID_OUNCE_L, US_GALLON_L
+from amber_acre.core.sentence import Sentence
 from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
@@ -215,11 +216,39 @@ class Shown:
         ]
         return f"{'; '.join(parts)}: {self.in_units(step.result, step.unit) or self.step_result(step)}"
 
-    def sentence(self, text: str) -> str:
-        """A sentence of the core, which speaks SI unrounded, with its rates and lengths in this property's units.
+    def sentence_rate(self, g_m2: float, density_kg_l: float | None) -> str:
+        """A rate of a sentence, of a liquid as volume."""
+        if density_kg_l:
+            ml_m2 = g_m2 / density_kg_l
+            if self.units == "us":
+                return f"{figure(ml_m2 / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
+            return f"{figure(ml_m2)} mL/m²"
+        return self.rate(None, g_m2)
 
-        Lengths are left as they are where the sentence names feet or inches itself.
+    def sentence_length(self, mm: float) -> str:
+        """A depth of a sentence."""
+        return self.depth(mm)
+
+    def sentence_degrees(self, celsius: float) -> str:
+        """A temperature of a sentence."""
+        return self.temperature(celsius)
+
+    def sentence_wind(self, m_s: float) -> str:
+        """A wind of a sentence."""
+        return self.wind(m_s)
+
+    def sentence_rain(self, mm: float) -> str:
+        """A depth of rain of a sentence."""
+        return self.day_rain(mm)
+
+    def sentence(self, text: str | Sentence) -> str:
+        """A sentence in this property's units: one that keeps its figures has them written here.
+
+        One that is written already speaks SI unrounded; its rates and lengths are turned. Lengths are left as they are
+        where the sentence names feet or inches itself.
         """
+        if isinstance(text, Sentence):
+            return text.shown(self)
         both = _SAYS_BOTH.search(text) is not None
         return "".join(
             part if part.startswith("“") else _IN_WORDS.sub(lambda found: self._in_words(found, both), part)

@@ -6,7 +6,10 @@ from collections.abc import Sequence
 from datetime import date, timedelta
 
 from amber_acre.core.correction.amending import Amendment
-from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, Work, retest_job
+from amber_acre.core.correction.instalments import WINDOW_DAYS, retest_job
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job, Work
+from amber_acre.core.products.product import Product
 from amber_acre.core.soil.water_store import WateringWeek
 
 PARTS_APART_DAYS = 91  # between parts of one dose too large for the label, so that rain takes each in [common-practice]
@@ -43,7 +46,7 @@ def applications(made: Amendment, years: int) -> tuple[int, int]:
     return every, max(1, round(years * 365.25 / every))
 
 
-def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
+def amend_jobs(made: Amendment, first: date, years: int, product: Product | None = None) -> list[Job]:
     """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks and the label allows, a re-check
     after coring."""
     option = made.option
@@ -53,7 +56,7 @@ def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
         day = first + timedelta(days=every * n)
         tail = f" {n + 1} of {count}" if count > 1 else ""
         if option.unit in ("holes", "none"):
-            work: Work = "core" if option.unit == "holes" else "recheck"
+            work: Work = "core" if option.unit == "holes" else "check"
             name = ("Hollow-core" if work == "core" else "Look again after " + option.name.lower()) + tail
             jobs.append(Job(len(jobs) + 1, name, work, day, day, day + timedelta(days=WINDOW_DAYS)))
         if made.rate_g_m2 > 0:
@@ -65,7 +68,10 @@ def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
                     day,
                     day,
                     day + timedelta(days=WINDOW_DAYS),
-                    made.rate_g_m2,
+                    Dose(made.rate_g_m2),
+                    product,
+                    maker="physical",
+                    placement="tilled" if option.dug else "surface",
                 )
             )
         if option.finding == "compacted" and option.closes:
@@ -74,7 +80,7 @@ def amend_jobs(made: Amendment, first: date, years: int) -> list[Job]:
                 Job(
                     len(jobs) + 1,
                     "Check the depth of the probe" + tail,
-                    "recheck",
+                    "check",
                     again,
                     again,
                     again + timedelta(days=WINDOW_DAYS),

@@ -8,10 +8,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 
 from amber_acre.core.correction.instalments import split
-from amber_acre.core.correction.limits import Cap
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.limits import Cap
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import Holes
 from amber_acre.core.soil.salinity import gypsum_requirement, sodium_to_replace
@@ -67,12 +68,6 @@ def material_named(name: str) -> Material | None:
     """The material that a part of a blend names, or None for one that is not tabled."""
     spoken = re.findall(r"[a-z]+", name.lower())
     return next((row for row in MATERIALS.values() if any(word in spoken for word in row.words)), None)
-
-
-def phosphorus_share(product: Product) -> float:
-    """P as a share of a bulk product: by its analysis, else what is typical of its material (0 for others)."""
-    material = MATERIALS.get(product.soil.material)
-    return product.phosphorus_fraction or (material.phosphorus if material else 0.0)
 
 
 def options_for(finding: Finding) -> tuple[Option, ...]:

@@ -13,7 +13,8 @@ from datetime import date, timedelta
 
 import numpy as np
 
-from amber_acre.core.correction.limits import Direction, Placement
+from amber_acre.core.jobs.job import Placement
+from amber_acre.core.rules.limits import Direction
 from amber_acre.core.season.climate import Climate, Daily, daily_series
 from amber_acre.core.tables.acidifying import SULPHUR_WORKS_ABOVE_C
 

@@ -3,9 +3,7 @@
 from __future__ import annotations
 
 from amber_acre.core.correction.ph_plan import PhPlan, lime_grade
-from amber_acre.core.soil.lime import (
-    effective_share,
-)
+from amber_acre.core.soil.lime import effective_share
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR
 from amber_acre.core.working import Figure, Working
 

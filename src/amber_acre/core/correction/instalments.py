@@ -4,36 +4,22 @@ from __future__ import annotations
 
 import math
 from collections.abc import Callable
-from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal, get_args
 
-from amber_acre.core.correction.limits import Cap
 from amber_acre.core.errors import DoesNotFit, OutOfRange
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.rules.limits import Cap
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.tables.acidifying import SULPHUR_WORKS_ABOVE_C
 from amber_acre.core.working import Figure, Limit, Working
 
-Work = Literal["spread", "core", "retest", "recheck", "water"]
-WORKS: tuple[Work, ...] = get_args(Work)
 Timing = Literal["ready", "warm"]  # lie ready before spring, or start when the soil is warm
 TIMINGS: tuple[Timing, ...] = get_args(Timing)
 WINDOW_DAYS = 21  # how long an instalment stays right [common-practice]
 MOST_YEARS = 8  # of instalments; the expected course is drawn two years past the last, ten in all
 LIME_RETEST_DAYS = 183  # before more: half a year for lime on the surface [common-practice]
-
-
-@dataclass(frozen=True)
-class Job:
-    """One job of a correction: its day and window, what is done; ``rate_g_m2`` of product, 0 for work without any."""
-
-    number: int
-    name: str
-    work: Work
-    on: date
-    opens: date
-    closes: date
-    rate_g_m2: float = 0.0
 
 
 def split(total_g_m2: float, cap: Cap, working: Working, per_product: float = 1.0) -> list[float]:
@@ -109,7 +95,9 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
             thawed, jobs, first if not jobs else jobs[-1].on + timedelta(days=interval_days), rate, cap
         )
         refuse_too_long([job.on for job in jobs], len(rates), day)
-        jobs.append(Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
+        jobs.append(
+            Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), Dose(rate))
+        )
     if jobs:
         jobs.append(retest_job(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
     return jobs
@@ -170,7 +158,13 @@ def sulphur_jobs(
         if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
             jobs.append(retest_job(len(jobs) + 1, day - timedelta(days=28)))
         job = Job(
-            len(jobs) + 1, f"Sulphur {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate
+            len(jobs) + 1,
+            f"Sulphur {n} of {len(rates)}",
+            "spread",
+            day,
+            day,
+            day + timedelta(days=WINDOW_DAYS),
+            Dose(rate),
         )
         jobs.append(job)
         spread.append(job)
@@ -181,7 +175,7 @@ def sulphur_jobs(
 
 def retest_job(number: int, day: date) -> Job:
     """A test to be taken about ``day`` before anything more goes down."""
-    return Job(number, "Test again before any more", "retest", day, day - timedelta(days=14), day + timedelta(days=28))
+    return Job(number, "Test again before any more", "sample", day, day - timedelta(days=14), day + timedelta(days=28))
 
 
 def open_days(climate: Climate, first: date, holds: Callable[[float, float], bool]) -> list[date]:

@@ -7,11 +7,13 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
 
-from amber_acre.core.correction.instalments import WINDOW_DAYS, Job, open_days, refuse_too_long, split, under_the_year
-from amber_acre.core.correction.limits import Cap, refuse_twice
+from amber_acre.core.correction.instalments import WINDOW_DAYS, open_days, refuse_too_long, split, under_the_year
 from amber_acre.core.errors import DoesNotFit, MissingInput
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
+from amber_acre.core.rules.limits import Cap, refuse_twice
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.findings import level
@@ -24,6 +26,7 @@ NeedBy = Literal["minimum", "lab", "range"]
 CORRECTABLE: tuple[Measured, ...] = ("k", "p", "mg", "s", "fe", "mn", "zn", "cu", "b")
 MICRO: tuple[Measured, ...] = ("fe", "mn", "zn", "cu", "b")
 RETEST_DAYS = 365
+LOOK_DAYS = 28  # new leaves show a micronutrient within four weeks [common-practice]
 GROWS_ABOVE_C = 8.0  # a nutrient is put down while something grows and the ground is open [common-practice]
 RANGE_DEPTH_MM, RANGE_DENSITY = (
     100.0,
@@ -87,7 +90,55 @@ def plan_nutrient(
     share = carries(product, element)
     if share <= 0:
         raise DoesNotFit(f"{product.name} carries no {name.lower()}. Choose another.", field="product")
+    if element in MICRO:
+        return _by_label_and_look(element, product, climate, first, thick, working)
     lacking = _lacking(test, element, by, nitrogen_g_m2, advice_g_m2, working)
+    return _filled_up(element, product, climate, first, lacking, brought_g_m2, thick, working)
+
+
+def _by_label_and_look(
+    element: Measured, product: Product, climate: Climate, first: date, thick: float, working: Working
+) -> NutrientPlan:
+    """A micronutrient: the label's dose once, then a look; a soil is not filled up with it by mass."""
+    name, share = MEASURES[element].name, carries(product, element)
+    rate = working.step(
+        "One dose as the label has it, where the area is smallest",
+        "label_g_m2 / thick",
+        [
+            Figure("label_g_m2", product.label.max_g_m2, "g/m²", "the label's highest rate"),
+            Figure("thick", thick, "", "size planned on over the smallest it can be"),
+        ],
+        product.label.max_g_m2 / thick,
+        "g/m²",
+        "label",
+    )
+    growing = open_days(climate, first, lambda mean, low: mean >= GROWS_ABOVE_C and low > 0)
+    day = under_the_year(growing, [], first, rate, Cap(rate, None, "the label", "label"))
+    again = day + timedelta(days=LOOK_DAYS)
+    jobs = [
+        Job(1, f"{name}, one dose", "spread", day, day, day + timedelta(days=WINDOW_DAYS), Dose(rate)),
+        Job(2, f"Look whether {name.lower()} helped", "look", again, again, again + timedelta(days=WINDOW_DAYS)),
+    ]
+    words = (
+        f"{name} is wanted in traces: soil is not filled up with it by mass. One dose as the label has it, then look"
+        " whether new leaves are green; if not, the cause is another."
+    )
+    made = tuple(job.made_of(product, "nutrient") for job in jobs)
+    return NutrientPlan(element, rate * share, 0.0, rate, made, (words,), working)
+
+
+def _filled_up(
+    element: Measured,
+    product: Product,
+    climate: Climate,
+    first: date,
+    lacking: float,
+    brought_g_m2: float,
+    thick: float,
+    working: Working,
+) -> NutrientPlan:
+    """A major nutrient: what lacks less what the year brings, in instalments under the label."""
+    name, share = MEASURES[element].name, carries(product, element)
     left = working.step(
         "Still lacking",
         "max(0, lacking - brought)",
@@ -112,7 +163,8 @@ def plan_nutrient(
     jobs = _jobs(split(total, cap, working), name, first, product.label.interval_days, climate, cap)
     if len(jobs) > 2 and (jobs[-2].on - jobs[0].on).days >= 365:
         warnings.append("The label's limits spread it over more than a year: test again before each season.")
-    return NutrientPlan(element, lacking, brought_g_m2, total, tuple(jobs), tuple(warnings), working)
+    made = tuple(job.made_of(product, "nutrient") for job in jobs)
+    return NutrientPlan(element, lacking, brought_g_m2, total, made, tuple(warnings), working)
 
 
 def _remarks(product: Product, total: float) -> list[str]:
@@ -211,11 +263,13 @@ def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Cl
     for n, rate in enumerate(rates, start=1):
         day = under_the_year(growing, jobs, day, rate, cap)
         refuse_too_long([job.on for job in jobs], len(rates), day)
-        jobs.append(Job(n, f"{name} {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), rate))
+        jobs.append(
+            Job(n, f"{name} {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), Dose(rate))
+        )
         day += timedelta(days=max(interval, 28))
     if jobs:
         again = jobs[-1].on + timedelta(days=RETEST_DAYS)
         jobs.append(
-            Job(len(jobs) + 1, "Test again", "retest", again, again - timedelta(days=14), again + timedelta(days=28))
+            Job(len(jobs) + 1, "Test again", "sample", again, again - timedelta(days=14), again + timedelta(days=28))
         )
     return jobs

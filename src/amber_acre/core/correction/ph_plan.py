@@ -6,36 +6,26 @@ from dataclasses import dataclass
 from datetime import date
 
 from amber_acre.core.correction.course import Course, course
-from amber_acre.core.correction.instalments import Job, Timing, below_the_lab, lime_jobs, split, sulphur_jobs
+from amber_acre.core.correction.instalments import Timing, below_the_lab, lime_jobs, split, sulphur_jobs
 from amber_acre.core.correction.lime_doubts import lime_doubts
-from amber_acre.core.correction.limits import (
+from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.jobs.job import Job, Placement
+from amber_acre.core.measure.area_kinds import KINDS
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import unrounded
+from amber_acre.core.rules.limits import (
     SULPHUR_CAPS,
     Cap,
     Direction,
-    Placement,
     cap_of_product,
     refuse_both_ways,
-    refuse_placement,
+    why_not_tilled,
 )
-from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
-from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
-from amber_acre.core.soil.lime import (
-    LimeGrade,
-    LimeMethod,
-    lime_need,
-    lime_product,
-)
+from amber_acre.core.soil.lime import LimeGrade, LimeMethod, lime_need, lime_product
 from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
-from amber_acre.core.soil.sulphur import (
-    SulphurNeed,
-    acidifying_product,
-    hydrate_of,
-    sulphur_equivalent,
-    sulphur_need,
-)
+from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, hydrate_of, sulphur_equivalent, sulphur_need
 from amber_acre.core.soil.texture import lime_texture
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR, FIZZ_TEST
 from amber_acre.core.tables.liming import LIME_KINDS, LimeKind, Region
@@ -137,7 +127,9 @@ def plan_ph(brief: PhBrief, choice: PhChoice) -> PhPlan:
         raise DoesNotFit(
             "Test again first: the last correction has gone down since the newest test.", field="direction"
         )
-    refuse_placement(choice.placement, brief.kind, brief.planted, brief.canopy)
+    why = why_not_tilled(choice.placement, KINDS[brief.kind].roots_near, brief.planted, brief.canopy)
+    if why:
+        raise DoesNotFit(why, field="placement")
     _right_way(brief.ph, choice)
     working = Working(f"pH {unrounded(brief.ph)} to {choice.target_ph:g}")
     if choice.direction == "up":
@@ -195,7 +187,7 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         need,
         full,
         total,
-        tuple(jobs),
+        _made_of(jobs, choice),
         expected,
         None,
         (question,) if question else (),
@@ -255,7 +247,7 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         need.total_g_m2,
         full,
         total,
-        tuple(jobs),
+        _made_of(jobs, choice),
         expected,
         need,
         (question,) if question else (),
@@ -263,6 +255,10 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         working,
         _drift(brief, choice, need.total_g_m2 * CARBONATE_PER_SULPHUR),
     )
+
+
+def _made_of(jobs: list[Job], choice: PhChoice) -> tuple[Job, ...]:
+    return tuple(job.made_of(choice.product, choice.direction, choice.placement) for job in jobs)
 
 
 def _sulphur_doubts(

@@ -5,8 +5,8 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from amber_acre.core.correction.acid_balance import acidity_share
-from amber_acre.core.correction.amending import phosphorus_share
+from amber_acre.core.products.acid_balance import acidity_share
+from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.working import Figure, Working
 

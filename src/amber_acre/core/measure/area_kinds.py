@@ -43,13 +43,21 @@ class Fact:
 
 @dataclass(frozen=True)
 class AreaKind:
-    """A kind of area. ``drawn_by``: a measured shape, or its facts; ``later``: what is said where rules are to come."""
+    """A kind of area. ``drawn_by``: a measured shape, or its facts; ``later``: what is said where rules are to come.
+
+    ``turf``: grass grows there. ``grown``: plants stand there, unless it is said to be bare. ``roots_near``: feeding
+    roots lie so near the surface that nothing is dug in. ``by_litre``: doses are by the litre of medium.
+    """
 
     key: Kind
     name: str
     drawn_by: Literal["shape", "facts"]
     facts: tuple[Fact, ...]
     later: str = ""
+    turf: bool = False
+    grown: bool = False
+    roots_near: bool = False
+    by_litre: bool = False
 
 
 _MULCH = (
@@ -71,7 +79,7 @@ _MEDIUM = (
 )
 _PLANT = Fact("plant", "What grows there", "text", "a name from the Almanac, or your own")
 _KINDS = (
-    AreaKind("lawn", "Lawn", "shape", ()),
+    AreaKind("lawn", "Lawn", "shape", (), turf=True, grown=True),
     AreaKind(
         "patch",
         "Patch within a lawn",
@@ -97,6 +105,8 @@ _KINDS = (
         ),
         "A patch takes its size from the lawn it lies in. Its soil can be corrected by itself; its own feeding comes"
         " later.",
+        turf=True,
+        grown=True,
     ),
     AreaKind(
         "hedge",
@@ -112,6 +122,8 @@ _KINDS = (
             Fact("height", "Height", "length"),
         ),
         "Feeding of hedges comes later; the soil of one can be corrected.",
+        grown=True,
+        roots_near=True,
     ),
     AreaKind(
         "tree",
@@ -154,6 +166,8 @@ _KINDS = (
             ),
         ),
         "Feeding of trees comes later: a tree needs a reason of its own before it is fed. Its soil can be corrected.",
+        grown=True,
+        roots_near=True,
     ),
     AreaKind(
         "bed",
@@ -169,6 +183,7 @@ _KINDS = (
             Fact("lean", "Lean dry-country natives", "choice", choices=YES_NO),
         ),
         "Feeding and mulch of beds come later; the soil of one can be corrected.",
+        grown=True,
     ),
     AreaKind(
         "container",
@@ -183,6 +198,7 @@ _KINDS = (
             Fact("medium", "Medium", "choice", choices=_MEDIUM),
         ),
         "Feeding of containers comes later.",
+        by_litre=True,
     ),
 )
 KINDS: dict[str, AreaKind] = {kind.key: kind for kind in _KINDS}

@@ -18,6 +18,13 @@ HEAVY_PACK_KG = 25.0  # manual handling, common practice
 IRON_STAINS_FROM = 0.01  # fraction of Fe
 
 
+def work_cautions(work: str) -> tuple[str, ...]:
+    """The usual cautions of work without product (common practice)."""
+    if work == "core":
+        return ("Find pipes, cables and sprinklers first. Guards on the machine; stout shoes; nobody within reach.",)
+    return ()
+
+
 def cautions(product: Product) -> tuple[str, ...]:
     """The usual cautions of a product in plain sentences, most general first (common practice)."""
     found = [

@@ -6,6 +6,7 @@ from dataclasses import dataclass
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.tables.materials import MATERIALS
 
 
 @dataclass(frozen=True)
@@ -37,3 +38,9 @@ def carried(product: Product, rate_g_m2: GramsPerSquareMetre) -> Nutrients:
         rate_g_m2 * product.phosphorus_fraction,
         rate_g_m2 * product.potassium_fraction,
     )
+
+
+def phosphorus_share(product: Product) -> float:
+    """Element P as a fraction of mass, 0–1: by the analysis, of bulk material without one as usual for its kind."""
+    material = MATERIALS.get(product.soil.material)
+    return product.phosphorus_fraction or (material.phosphorus if material else 0.0)

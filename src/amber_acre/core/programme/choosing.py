@@ -3,8 +3,9 @@
 A candidate is a product at the rate that meets the round's nitrogen, pulled back by every limit it
 meets. Of all ways to fill the rounds the one chosen keeps the label's interval and yearly maximum and
 the rule's slow-release share, then, in this order: leaves fewest rounds empty, keeps organic feed out
-of cold ground where it would not be released, carries no phosphorus nobody needs (unknown counts as not
-needed), falls short of nitrogen least, brings potassium where the test wants it, costs least.
+of cold ground where it would not be released, does not move the pH the wrong way, carries no phosphorus
+nobody needs (unknown counts as not needed), falls short of nitrogen least, brings potassium where the test
+wants it, costs least.
 """
 
 from __future__ import annotations
@@ -14,14 +15,18 @@ from dataclasses import dataclass, replace
 from itertools import pairwise
 from itertools import product as every_way
 
+from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, Lawn, RuleSet
+from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.placing import Slot
 from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
-from amber_acre.core.soil.findings import Level, SoilFindings
+from amber_acre.core.rules.direction import leans
+from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2
+from amber_acre.core.rules.limits import Direction
+from amber_acre.core.rules.local import phosphorus_forbidden
+from amber_acre.core.soil.findings import SoilFindings
 
-HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 ENOUGH_OF_TARGET = 0.7  # a candidate that cannot bring 70 % of a round is not offered
 MOST_OF_TARGET = 1.3  # nor one whose lowest label rate brings more than 130 %
 CANDIDATES_PER_ROUND = 6  # the best few are combined; the bound keeps the search exact and quick
@@ -66,17 +71,6 @@ def targets(slots: Sequence[Slot], yearly_g_m2: float, cap_g_m2: float) -> list[
         given = min(spare, sum(room))
         wanted = [min(want, cap_g_m2) + given * space / sum(room) for want, space in zip(wanted, room, strict=True)]
     return [min(want, cap_g_m2) for want in wanted]
-
-
-def phosphorus_forbidden(rules: RuleSet, tested: Level) -> str:
-    """The reason no phosphorus may go down under a local rule and at a tested level, or '' where it may."""
-    if tested == "high":
-        return "the soil test is high in phosphorus"
-    if tested == "unknown" and rules.phosphorus_only_on_test:
-        return f"{rules.name} allows phosphorus only on a soil test, and there is none"
-    if tested == "adequate" and rules.phosphorus_only_on_test:
-        return f"{rules.name} allows phosphorus only where a test shows need, and the test is adequate"
-    return ""
 
 
 def consider(
@@ -158,7 +152,7 @@ def fill(
         looked = [consider(p, slot, target, lawn, forbidden, temperature) for p in shelf]
         fitting = [c for c in looked if isinstance(c, Candidate)]
         filled.append(Filled(slot, target, None, tuple(fitting), tuple(r for r in looked if isinstance(r, str))))
-    ways = [_shortlist(item, findings) or [None] for item in filled]
+    ways = [_shortlist(item, findings, lawn.ph_side) or [None] for item in filled]
     best, obstacle = _best_way(filled, ways, lawn, findings, logged)
     problems = [obstacle] if obstacle else []
     for item, choice in zip(filled, best, strict=True):
@@ -168,16 +162,17 @@ def fill(
     return done, tuple(problems)
 
 
-def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings) -> tuple[float, ...]:
+def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings, side: Direction | None) -> tuple[float, ...]:
     """Smaller is better, in the order the module promises; the shortfall in steps of a tenth of target."""
     if choice is None:
-        return (1.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
+        return (1.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0, 0.0)
     short = max(0.0, 1 - choice.brings.nitrogen / item.target_g_m2)
     misses_potassium = findings.potassium == "low" and choice.product.k2o == 0
     idle_p = choice.brings.phosphorus if findings.phosphorus != "low" else 0.0
     return (
         0.0,
         float(choice.cold),
+        float(side is not None and leans(choice.product) not in (None, side)),
         float(idle_p > 0),
         float(round(short * 10)),
         float(misses_potassium),
@@ -189,6 +184,7 @@ def _merit(item: Filled, choice: Candidate | None, findings: SoilFindings) -> tu
 _WHY = (
     "",
     "because organic feed would lie idle in cold ground",
+    "because it does not move the pH the wrong way",
     "because it carries no phosphorus nobody needs",
     "because it comes nearest to the nitrogen wanted",
     "because it brings the potassium the test lacks",
@@ -197,13 +193,13 @@ _WHY = (
 )
 
 
-def why(item: Filled, findings: SoilFindings) -> str:
+def why(item: Filled, findings: SoilFindings, side: Direction | None = None) -> str:
     """Why the chosen product of a slot was chosen, in words, with the next best named."""
     choice = item.chosen
-    rivals = sorted((c for c in item.fitting if c is not choice), key=lambda c: _merit(item, c, findings))
+    rivals = sorted((c for c in item.fitting if c is not choice), key=lambda c: _merit(item, c, findings, side))
     if choice is None or not rivals:
         return "the only one that fits"
-    ours, theirs = _merit(item, choice, findings), _merit(item, rivals[0], findings)
+    ours, theirs = _merit(item, choice, findings, side), _merit(item, rivals[0], findings, side)
     among = f"of {len(item.fitting)} that fit (next: {rivals[0].product.name})"
     if ours > theirs:
         return f"chosen {among} so that slow-release share, intervals and yearly maxima hold over the year"
@@ -211,9 +207,9 @@ def why(item: Filled, findings: SoilFindings) -> str:
     return f"{_WHY[deciding]} {among}" if deciding == len(_WHY) - 1 else f"chosen {among} {_WHY[deciding]}"
 
 
-def _shortlist(item: Filled, findings: SoilFindings) -> list[Candidate | None]:
+def _shortlist(item: Filled, findings: SoilFindings, side: Direction | None) -> list[Candidate | None]:
     """The best few by merit, and the slowest two so that a slow-release share stays within reach."""
-    by_merit = sorted(item.fitting, key=lambda c: _merit(item, c, findings))
+    by_merit = sorted(item.fitting, key=lambda c: _merit(item, c, findings, side))
     slowest = sorted(item.fitting, key=lambda c: -c.product.slow_fraction / c.product.total_nitrogen)[:2]
     kept = by_merit[: CANDIDATES_PER_ROUND - 2]
     return [*kept, *(c for c in slowest if c not in kept)]
@@ -226,10 +222,12 @@ def _best_way(
     findings: SoilFindings,
     logged: Sequence[Entry],
 ) -> tuple[tuple[Candidate | None, ...], str]:
-    done = Nutrients()
+    side, done = lawn.ph_side, Nutrients()
     for entry in logged:
-        done += carried(entry.product, GramsPerSquareMetre(entry.amount_kg * 1000 / lawn.size_m2))
-    merits = [{id(c): _merit(item, c, findings) for c in options} for item, options in zip(filled, ways, strict=True)]
+        done += carried(entry.material, GramsPerSquareMetre(entry.amount_kg * 1000 / lawn.size_m2))
+    merits = [
+        {id(c): _merit(item, c, findings, side) for c in options} for item, options in zip(filled, ways, strict=True)
+    ]
     best: tuple[tuple[float, ...], tuple[Candidate | None, ...]] | None = None
     slowest: tuple[float, tuple[Candidate | None, ...]] = (-1.0, tuple(None for _ in filled))
     # A round may be left empty when every filling breaks a product's interval or yearly maximum.
@@ -242,7 +240,7 @@ def _best_way(
         merit = tuple(
             sum(column)
             for column in zip(
-                *(m.get(id(c), _merit(f, c, findings)) for m, f, c in zip(merits, filled, way, strict=True)),
+                *(m.get(id(c), _merit(f, c, findings, side)) for m, f, c in zip(merits, filled, way, strict=True)),
                 strict=True,
             )
         )
@@ -276,9 +274,9 @@ def _labels_hold(
             uses.setdefault(choice.product.key, []).append((item.slot.on.toordinal(), choice.rate_g_m2))
             labels[choice.product.key] = choice.product.label
     for entry in logged:
-        if entry.product.key in uses:
+        if entry.material.key in uses:
             rate = entry.amount_kg * 1000 / lawn.size_m2
-            uses[entry.product.key].append((entry.on.toordinal(), rate))
+            uses[entry.material.key].append((entry.on.toordinal(), rate))
     for key, used in uses.items():
         label, days = labels[key], sorted(day for day, _ in used)
         if any(b - a < label.interval_days for a, b in pairwise(days)):

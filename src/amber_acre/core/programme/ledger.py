@@ -5,9 +5,11 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 
+from amber_acre.core.jobs.entry import Entry, standing
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.working import Figure, Limit, Working
 
@@ -26,7 +28,7 @@ class Ledger:
 
 def ledger(
     lawn: Lawn,
-    rounds: Sequence[PlannedRound],
+    rounds: Sequence[Job],
     entries: Sequence[Entry],
     jobs: Sequence[tuple[str, Product, float]] = (),
 ) -> Ledger:
@@ -37,32 +39,32 @@ def ledger(
     """
     working = Working("Nutrient ledger of the season")
     counted = standing(tuple(entries))
-    done_numbers = {entry.round_number for entry in counted}
+    done = {entry.job for entry in counted}
     applied, to_come = Nutrients(), Nutrients()
     parts: list[Figure] = []
     for n, entry in enumerate(counted, start=1):
         rate = GramsPerSquareMetre(entry.amount_kg * 1000 / lawn.size_m2)
-        applied += carried(entry.product, rate)
+        applied += carried(entry.material, rate)
         parts.append(
             _nitrogen_step(
                 working,
                 f"a{n}",
-                f"Logged {entry.on:%-d %B}: {entry.product.name}",
+                f"Logged {entry.on:%-d %B}: {entry.material.name}",
                 entry.amount_kg * 1000 / lawn.size_m2,
-                entry.product.total_nitrogen,
+                entry.material.total_nitrogen,
             )
         )
     for item in rounds:
-        if not item.counts or item.number in done_numbers:
+        if not item.counts or item.key in done:
             continue
-        to_come += carried(item.product, item.rate_g_m2)
+        to_come += carried(item.material, item.rate_g_m2)
         parts.append(
             _nitrogen_step(
                 working,
                 f"r{item.number}",
-                f"Planned R{item.number}: {item.product.name}",
+                f"Planned R{item.number}: {item.material.name}",
                 item.rate_g_m2,
-                item.product.total_nitrogen,
+                item.material.total_nitrogen,
             )
         )
     for n, (words, product, planned) in enumerate(jobs, start=1):

@@ -6,12 +6,16 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import Entry, standing, without_bulk
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing, without_bulk
+from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.choosing import NEEDS_NITROGEN_ABOVE, Filled, fill, targets, why
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.placing import Slot, place_rounds, still_open
 from amber_acre.core.quantities import unrounded
+from amber_acre.core.rules.limits import Direction
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
 from amber_acre.core.soil.findings import SoilFindings, findings
 
@@ -25,7 +29,7 @@ class YearPlan:
     start: date
     end: date
     need: NitrogenNeed
-    rounds: tuple[PlannedRound, ...]
+    rounds: tuple[Job, ...]
     assumptions: tuple[str, ...]
     obstacles: tuple[str, ...]
 
@@ -48,7 +52,7 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     placing = place_rounds(lawn, series, need.demand_g_m2, need.yearly_g_m2)
     placing = still_open(placing, today) if today > start else placing
     count = standing(without_bulk(logged))
-    fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.product.total_nitrogen for e in count)
+    fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.material.total_nitrogen for e in count)
     placed, obstacles = _without_fed(placing.slots, count), list(placing.obstacles)
     left = max(0.0, need.yearly_g_m2 - fed)
     if placed and left < LEAST_WORTH_PLANNING_G_M2:
@@ -70,7 +74,8 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
     feeds = [product for product in shelf if product.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
     filled, problems = fill(placed, wanted, feeds, lawn, soil, temperature, count)
     rounds = tuple(
-        _round(number, item, yearly, soil) for number, item in enumerate((f for f in filled if f.chosen), start=1)
+        _round(number, item, yearly, soil, lawn.ph_side)
+        for number, item in enumerate((f for f in filled if f.chosen), start=1)
     )
     assumptions = (
         *soil.assumptions,
@@ -83,16 +88,16 @@ def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, lo
 
 def _without_fed(slots: Sequence[Slot], logged: Sequence[Entry]) -> list[Slot]:
     """Slots in whose window no nitrogen was logged yet; lime, sulphur and the like are no feed."""
-    fed = [entry for entry in logged if entry.product.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
+    fed = [entry for entry in logged if entry.material.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
     return [s for s in slots if not any(s.opens <= entry.on <= s.closes for entry in fed)]
 
 
-def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings) -> PlannedRound:
+def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings, side: Direction | None) -> Job:
     choice = item.chosen
     assert choice is not None
     parts = [f"{item.slot.name}: {item.slot.reason}."]
     parts.append(
-        f"{unrounded(item.target_g_m2)} g/m² of nitrogen from {choice.product.name}, {why(item, soil)}"
+        f"{unrounded(item.target_g_m2)} g/m² of nitrogen from {choice.product.name}, {why(item, soil, side)}"
         + (f"; {choice.held_by} sets the rate" if choice.held_by else "")
         + "."
     )
@@ -104,16 +109,18 @@ def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings) ->
         parts.append("Potassium: the test is low.")
     if soil.phosphorus == "unknown":
         parts.append("Answers no finding: there is no soil test.")
-    return PlannedRound(
+    return Job(
         number,
         item.slot.name,
+        "feed",
         item.slot.on,
         item.slot.opens,
         item.slot.closes,
+        Dose(choice.rate_g_m2),
         choice.product,
-        choice.rate_g_m2,
-        item.target_g_m2,
-        item.slot.share,
-        yearly_g_m2,
-        " ".join(parts),
+        target_g_m2=item.target_g_m2,
+        share=item.slot.share,
+        yearly_g_m2=yearly_g_m2,
+        reason=" ".join(parts),
+        answers="the year's nitrogen need",
     )

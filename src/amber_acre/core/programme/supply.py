@@ -9,8 +9,10 @@ from datetime import date
 
 import numpy as np
 
+from amber_acre.core.jobs.entry import Entry, standing
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, Lawn, PlannedRound, standing
+from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.season.climate import Daily, DailySeries
 from amber_acre.core.season.release import NitrogenDose, rate_constant, release
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NitrogenForm
@@ -33,16 +35,12 @@ class Ribbon:
     rate_g_m2: float
 
 
-def supply(
-    lawn: Lawn, rounds: Sequence[PlannedRound], entries: Sequence[Entry], series: DailySeries
-) -> tuple[Ribbon, ...]:
+def supply(lawn: Lawn, rounds: Sequence[Job], entries: Sequence[Entry], series: DailySeries) -> tuple[Ribbon, ...]:
     """A ribbon for every standing entry and every open round of the season, in order of day."""
     counted = standing(tuple(entries))
-    done = {entry.round_number for entry in counted}
-    jobs = [(e.on, f"log {e.on:%-d %b}", True, e.product, e.amount_kg * 1000 / lawn.size_m2) for e in counted] + [
-        (r.on, f"R{r.number}", False, r.product, float(r.rate_g_m2))
-        for r in rounds
-        if r.counts and r.number not in done
+    done = {entry.job for entry in counted}
+    jobs = [(e.on, f"log {e.on:%-d %b}", True, e.material, e.amount_kg * 1000 / lawn.size_m2) for e in counted] + [
+        (r.on, f"R{r.number}", False, r.material, float(r.rate_g_m2)) for r in rounds if r.counts and r.key not in done
     ]
     length = len(series.mean_c)
     inside = [job for job in jobs if 0 <= series.index(job[0]) < length]

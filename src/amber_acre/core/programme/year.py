@@ -6,13 +6,19 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
-from amber_acre.core.correction.jobs import SoilJob
-from amber_acre.core.programme.brief import BULK, Entry, Lawn, PlannedRound, standing, without_bulk
-from amber_acre.core.programme.judging import JudgedRound, judge, remarks
+from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.jobs.standing import StandingJob, stand
+from amber_acre.core.programme.brief import Lawn
+from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import Ledger, ledger
 from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.supply import Ribbon, supply
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.windows import Span, spans
 from amber_acre.core.soil.findings import SoilFindings, findings
@@ -20,59 +26,88 @@ from amber_acre.core.soil.findings import SoilFindings, findings
 
 @dataclass(frozen=True)
 class LawnYear:
-    """A lawn, its season and all that follows from its rounds and entries."""
+    """A lawn, its season and all that follows from its jobs and entries.
+
+    ``rounds`` are the season's feeds, ``jobs`` every other job of the area, in the season or not. ``entries`` are those
+    of the season. ``remarks`` holds what each of them went past.
+    """
 
     lawn: Lawn
     series: DailySeries
     soil: SoilFindings
     need: NitrogenNeed
-    rounds: tuple[JudgedRound, ...]
+    book: AreaBook
+    rounds: tuple[JudgedJob, ...]
+    jobs: tuple[JudgedJob, ...]
     entries: tuple[Entry, ...]
     ledger: Ledger
     ribbons: tuple[Ribbon, ...]
     spans: tuple[Span, ...]
-    remarks: dict[int, tuple[str, ...]]
+    remarks: dict[int, tuple[Verdict, ...]]
+
+    def holds(self, day: date) -> bool:
+        """Whether a day lies in the season shown."""
+        return 0 <= self.series.index(day) < len(self.series.mean_c)
+
+    @property
+    def season_jobs(self) -> tuple[JudgedJob, ...]:
+        """The other jobs whose day, done or planned, lies in the season."""
+        return tuple(one for one in self.jobs if self.holds(one.on))
 
 
 def lawn_year(
     lawn: Lawn,
-    rounds: Sequence[PlannedRound],
+    rounds: Sequence[Job],
     entries: Sequence[Entry],
     start: date,
     today: date,
-    jobs: Sequence[SoilJob] = (),
+    others: Sequence[Job] = (),
+    ground: Ground | None = None,
 ) -> LawnYear:
     """Computes the season that begins on ``start`` as it reads on ``today``.
 
-    Entries outside the season or after ``today`` do not count; a round whose window closed before ``today`` with
-    nothing logged is missed and counts no more. Soil ``jobs`` still to come count in the ledger; bulk material
-    (compost, soil) is no feed: its nutrients stand on the soil side.
+    ``others``: the area's jobs beside the season's rounds, of any plan and season. ``entries``: all of the area; those
+    after ``today`` do not count, and label, rule and intervals look across the season's edge. A round whose window
+    closed before ``today`` with nothing logged is missed and counts no more. Bulk material (compost, soil) is no feed:
+    its nutrients stand on the soil side.
     """
     series = season_series(lawn, start)
-    inside = tuple(e for e in entries if 0 <= series.index(e.on) < len(series.mean_c) and e.on <= today)
-    counted = standing(inside)
-    done = {entry.round_number for entry in counted}
-    rounds = [replace(r, missed=r.closes < today and r.number not in done) for r in rounds]
-    soil = findings(lawn.soil_test, today)
-    fed = without_bulk(inside)
+    ground = ground or lawn.ground()
+    known = tuple(e for e in entries if e.on <= today)
+    inside = tuple(e for e in known if 0 <= series.index(e.on) < len(series.mean_c))
+    stands = [_stand(job, ground, known, today) for job in rounds]
+    beside = [_stand(job, ground, known, today) for job in others]
+    book = AreaBook(ground, (*stands, *beside), known, today)
+    soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
+    fed, open_rounds = without_bulk(inside), [one.job for one in stands]
     planned = [
-        (job.job.name, job.product, job.job.rate_g_m2)
-        for job in jobs
-        if job.product is not None
-        and job.product.family != BULK
-        and job.done_on is None
-        and not job.skipped
-        and 0 <= series.index(job.job.on) < len(series.mean_c)
+        (one.job.name, one.product, float(one.job.rate_on(ground.size_m2)))
+        for one in beside
+        if one.product is not None
+        and one.product.family != BULK
+        and not one.done
+        and one.job.counts
+        and 0 <= series.index(one.job.on) < len(series.mean_c)
     ]
     return LawnYear(
         lawn,
         series,
         soil,
         nitrogen_need(lawn, series),
-        judge(lawn, rounds, fed, series, soil),
+        book,
+        judge_rounds(lawn, book, stands, series),
+        tuple(judged_job(book, one) for one in beside),
         inside,
-        ledger(lawn, rounds, fed, planned),
-        supply(lawn, rounds, fed, series),
+        ledger(lawn, open_rounds, fed, planned),
+        supply(lawn, open_rounds, fed, series),
         spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
-        {e.key: remarks(lawn, e, [o for o in counted if o is not e], soil) for e in counted},
+        {e.key: book.judged_entry(e) for e in standing(inside)},
     )
+
+
+def _stand(job: Job, ground: Ground, entries: Sequence[Entry], today: date) -> StandingJob:
+    """A job as it stands; a feed of a season whose window has closed with nothing logged is missed."""
+    one = stand(job, ground.size_m2, ground.low_m2, entries, today)
+    if job.maker == "season" and job.closes < today and not one.done:
+        return replace(one, job=replace(job, missed=True))
+    return one

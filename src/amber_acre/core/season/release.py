@@ -17,13 +17,7 @@ import numpy as np
 from amber_acre.core.errors import MissingInput, Unbalanced
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.season.climate import Climate, Daily, daily_series
-from amber_acre.core.tables.nitrogen_forms import (
-    COATED_SHARE_AT_LONGEVITY,
-    FORM_ROWS,
-    Q10,
-    REFERENCE_C,
-    NitrogenForm,
-)
+from amber_acre.core.tables.nitrogen_forms import COATED_SHARE_AT_LONGEVITY, FORM_ROWS, Q10, REFERENCE_C, NitrogenForm
 
 
 @dataclass(frozen=True)

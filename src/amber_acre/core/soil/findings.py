@@ -7,8 +7,9 @@ from datetime import date
 from typing import Literal
 
 from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables.plants import ph_text
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
-from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE, RANGES
+from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE, PH_MARGIN, RANGES
 from amber_acre.core.working import Figure, Limit, Working
 
 Level = Literal["unknown", "low", "adequate", "high"]
@@ -34,12 +35,27 @@ NO_TEST = (
 )
 
 
-def findings(test: SoilTest | None, today: date) -> SoilFindings:
-    """Sufficiency reading of a test, or what has to be assumed without one [sufficiency-turf]."""
+def findings(
+    test: SoilTest | None,
+    today: date,
+    wanted_ph: tuple[float, float] = LAWN_PH_RANGE,
+    ph_at_hand: tuple[float | None, str] = (None, ""),
+) -> SoilFindings:
+    """Sufficiency reading of a test, or what has to be assumed without one [sufficiency-turf].
+
+    ``wanted_ph``: of what grows there. ``ph_at_hand``: the pH gone by and who says it, test or probe.
+    """
     working = Working("Soil test reading")
+    probed, probed_from = ph_at_hand
+    by_probe = probed is not None and (test is None or test.ph is None)
     if test is None:
+        said = [f"By {probed_from}: {_ph_sentence(probed, wanted_ph)}"] if probed is not None else []
         return SoilFindings(
-            "unknown", "unknown", ("No soil test: a programme without one is a guess.",), NO_TEST, working
+            "unknown",
+            "unknown",
+            ("No soil test: a programme without one is a guess.", *said),
+            NO_TEST[:1] if by_probe else NO_TEST,
+            working,
         )
     named = f", {RANGES[test.extractant].name}" if test.extractant else ""
     sentences, assumptions = [f"Tested {test.taken_on:%-d %B %Y}{named}."], []
@@ -53,10 +69,12 @@ def findings(test: SoilTest | None, today: date) -> SoilFindings:
             continue
         low, high = RANGES[test.extractant].adequate[element] if test.extractant else (0, 0)
         sentences.append(f"{name} {test.values[element]:g} mg/kg: {levels[element]} (adequate {low:g}–{high:g}).")
-    if test.ph is None:
-        assumptions.append("The test has no pH: it is taken to be in a range where the feed works.")
+    if test.ph is not None:
+        sentences.append(_ph_sentence(test.ph, wanted_ph))
+    elif probed is not None:
+        sentences.append(f"By {probed_from}: {_ph_sentence(probed, wanted_ph)}")
     else:
-        sentences.append(_ph_sentence(test.ph))
+        assumptions.append("The test has no pH: it is taken to be in a range where the feed works.")
     age = test.age_doubt(today)
     return SoilFindings(
         levels["p"],
@@ -89,13 +107,16 @@ def level(test: SoilTest, element: Measured, working: Working | None = None) -> 
     return found
 
 
-def _ph_sentence(ph: float) -> str:
-    low, high = LAWN_PH_RANGE
+def _ph_sentence(ph: float, wanted_ph: tuple[float, float]) -> str:
+    low, high = wanted_ph
+    name = f"the range of what grows here, {ph_text(wanted_ph)}"
+    if low - PH_MARGIN - 1e-9 <= ph < low or high < ph <= high + PH_MARGIN + 1e-9:
+        return f"pH {ph:g} is at the edge of {name}: within the error of a test, nothing to correct."
     if ph < low:
-        return f"pH {ph:g} is below the lawn range {low:g}–{high:g}: correct it before feeding harder."
+        return f"pH {ph:g} is below {name}: correct it before feeding harder."
     if ph > high:
         return (
-            f"pH {ph:g} is above the lawn range {low:g}–{high:g}: yellowing here is likely locked-up iron, "
+            f"pH {ph:g} is above {name}: yellowing here is likely locked-up iron, "
             "not hunger; feeding harder does not help."
         )
-    return f"pH {ph:g} is inside the lawn range {low:g}–{high:g}."
+    return f"pH {ph:g} is inside {name}."

@@ -20,7 +20,7 @@ class Option:
     """One way to meet a finding: material or work, the school that favours it, the dose told, and an honest sentence.
 
     ``dose``: depth in mm for ``depth``, g/m² for ``rate``; nothing for work. ``every_months`` 0: once. ``closes``:
-    whether it closes a compaction finding once a re-check passes.
+    whether it closes a compaction finding once a re-check passes. ``dug``: mixed in, never where roots are.
     """
 
     key: str
@@ -34,6 +34,7 @@ class Option:
     closes: bool
     honest: str
     source: str = "common-practice"
+    dug: bool = False
 
 
 OPTIONS: tuple[Option, ...] = (
@@ -60,6 +61,7 @@ OPTIONS: tuple[Option, ...] = (
         0,
         False,
         "Once, in bare ground, before planting. A quarter of the top 20 cm: settles by half within two years.",
+        dug=True,
     ),
     Option(
         "clay-gypsum",
@@ -85,6 +87,7 @@ OPTIONS: tuple[Option, ...] = (
         False,
         "Until the mix is mostly sand it sets harder: over 70 % sand by weight is needed. A dressing makes a layer, not"
         " a loam.",
+        dug=True,
     ),
     Option(
         "sand-compost",
@@ -121,6 +124,7 @@ OPTIONS: tuple[Option, ...] = (
         12,
         False,
         "Holds water and feeds; it brings phosphorus enough to pass any need in a few years: watch the test.",
+        dug=True,
     ),
     Option(
         "sand-peat",
@@ -134,6 +138,7 @@ OPTIONS: tuple[Option, ...] = (
         False,
         "Holds the most water for its weight and hardly any food; it brings its own pH, wastes away over years and is"
         " slow to wet again.",
+        dug=True,
     ),
     Option(
         "sand-clay",
@@ -244,6 +249,7 @@ OPTIONS: tuple[Option, ...] = (
         0,
         False,
         "Only with the ground loosened and the first third blended in; then seed or turf anew.",
+        dug=True,
     ),
     Option(
         "stripped-compost",

@@ -98,6 +98,8 @@ SODIC_FROM = 0.15  # exchangeable sodium [handbook-60]
 SODIUM_SLAKES_FROM = 0.06  # Australian texts [handbook-60]
 
 LAWN_PH_RANGE = (6.2, 7.0)  # [lawn-ph]
+PH_MARGIN = 0.2  # a pH is no better than this: nothing is corrected inside it [common-practice]
+GARDEN_PH_RANGE = (6.0, 6.8)  # where nobody says what grows [common-practice]
 # What the native soil of a kind of region usually reads: it only queries an odd test [common-practice].
 REGIONS: dict[str, tuple[str, tuple[float, float]]] = {
     "humid": ("humid, leached: acid", (4.8, 6.5)),

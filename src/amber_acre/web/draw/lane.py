@@ -8,11 +8,10 @@ from datetime import date
 
 import numpy as np
 
-from amber_acre.core.correction.jobs import SoilJob
-from amber_acre.core.programme.brief import Entry, standing
-from amber_acre.core.programme.due import state_of
-from amber_acre.core.programme.judging import JudgedRound
+from amber_acre.core.jobs.entry import Entry, standing
+from amber_acre.core.jobs.standing import State
 from amber_acre.core.programme.year import LawnYear
+from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import Daily
 from amber_acre.web.draw.tape import Scale
 from amber_acre.web.shown import Shown, adding_up
@@ -25,7 +24,7 @@ BASE = HEIGHT - 4
 # Supply above this many times the highest demand is cut, and the cut is marked.
 CEILING = 2.2
 THIN_HEIGHT = 50.0
-# Letters of soil jobs: what goes down, or what is done.
+# Letters of jobs beside the rounds: what goes down, or what is done.
 LETTERS = {
     "lime": "Lime",
     "sulphur": "S",
@@ -33,8 +32,8 @@ LETTERS = {
     "gypsum": "Gyp",
     "bulk": "Top",
     "core": "Core",
-    "retest": "Test",
-    "recheck": "Check",
+    "sample": "Test",
+    "check": "Check",
     "water": "W",
 }
 FLAG_PX_PER_CHARACTER = 7.3
@@ -85,9 +84,8 @@ class LaneDrawing:
     height: float = HEIGHT
 
 
-def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown, jobs: Sequence[SoilJob] = ()) -> LaneDrawing:
-    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day; soil jobs have flags
-    too."""
+def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDrawing:
+    """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day; every job has its flag."""
     demand = year.need.demand_g_m2
     highest = float(demand.max()) or 1.0
     total = np.sum([r.daily_g_m2 for r in year.ribbons], axis=0) if year.ribbons else np.zeros_like(demand)
@@ -113,7 +111,7 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown, jobs: Seque
     return LaneDrawing(
         _line(xs, demand, ceiling),
         tuple(ribbons),
-        tuple(_flags([*_poles(year, day, shown), *_job_poles(jobs, scale, day, shown)], scale)),
+        tuple(_flags([*_poles(year, day, shown), *_job_poles(year.season_jobs, scale, day, shown)], scale)),
         tuple(_cuts(xs, total, ceiling)),
         _words(year),
     )
@@ -147,34 +145,39 @@ def _cuts(xs: Daily, total: Daily, ceiling: float) -> list[tuple[float, str]]:
     ]
 
 
-def draw_jobs(name: str, jobs: Sequence[SoilJob], scale: Scale, day: date, shown: Shown) -> LaneDrawing:
-    """A thin lane of an area that is no lawn: its soil jobs alone."""
+def draw_jobs(name: str, jobs: Sequence[JudgedJob], scale: Scale, day: date, shown: Shown) -> LaneDrawing:
+    """A thin lane of an area that is no lawn: its jobs alone."""
     flags = _flags(_job_poles(jobs, scale, day, shown), scale)
-    words = f"{name}: " + (", ".join(flag.title for flag in flags) or "no soil job this season") + "."
+    words = f"{name}: " + (", ".join(flag.title for flag in flags) or "no job this season") + "."
     return LaneDrawing("", (), tuple(flags), (), words, THIN_HEIGHT - 4, THIN_HEIGHT - 4, THIN_HEIGHT)
 
 
 def _poles(year: LawnYear, day: date, shown: Shown) -> list[_Pole]:
-    numbers = {judged.round.number for judged in year.rounds}
-    return [_round_pole(judged, day, shown) for judged in year.rounds if not judged.round.skipped] + [
+    known = {one.job.key for one in (*year.rounds, *year.jobs)}
+    return [_round_pole(judged, day, shown) for judged in year.rounds if not judged.job.skipped] + [
         _entry_pole(entry, shown)
         for entry in standing(year.entries)
-        if entry.round_number not in numbers and entry.soil_job is None
+        if entry.product is not None and entry.job not in known
     ]
 
 
-def _job_poles(jobs: Sequence[SoilJob], scale: Scale, day: date, shown: Shown) -> list[_Pole]:
-    """Poles of soil jobs inside the season: their letter, number and amount."""
+def _job_poles(jobs: Sequence[JudgedJob], scale: Scale, day: date, shown: Shown) -> list[_Pole]:
+    """Poles of jobs beside the rounds inside the season: their letter, number and amount."""
     poles = []
-    for job in jobs:
-        on = job.done_on or job.job.on
-        if job.skipped or not scale.start <= on < scale.end:
+    for one in jobs:
+        if one.job.skipped or not scale.start <= one.on < scale.end:
             continue
-        letter = LETTERS.get(job.product.family, "A") if job.product else LETTERS[job.job.work]
-        amount = f" {shown.amount(job.product, job.logged_kg or job.amount_kg)}" if job.product else ""
-        state = job.state(day)
-        poles.append(_Pole(on, f"{letter}{amount}", f"{job.job.name}{amount}, {on:%-d %B}, {state}", f"soil {state}"))
+        product, state = one.product, one.state(day)
+        letter = LETTERS.get(product.family, "A") if product else LETTERS.get(one.job.work, one.job.work.capitalize())
+        amount = f" {shown.amount(product, one.logged_kg or one.amount_kg)}" if product else ""
+        title = f"{shown.sentence(one.job.name)}{amount}, {one.on:%-d %B}, {state}"
+        poles.append(_Pole(one.on, f"{letter}{amount}", title, f"soil {css_state(state)}"))
     return poles
+
+
+def css_state(state: State) -> str:
+    """A state as a class of the style sheet."""
+    return state.replace(" ", "-")
 
 
 def _flags(poles: Sequence[_Pole], scale: Scale) -> list[Flag]:
@@ -197,25 +200,24 @@ def _flags(poles: Sequence[_Pole], scale: Scale) -> list[Flag]:
     return flags
 
 
-def _round_pole(judged: JudgedRound, day: date, shown: Shown) -> _Pole:
-    item, on = judged.round, judged.done_on or judged.round.on
-    state = state_of(judged, day)
+def _round_pole(judged: JudgedJob, day: date, shown: Shown) -> _Pole:
+    item, product, state = judged.job, judged.job.material, judged.state(day)
     return _Pole(
-        on,
-        f"R{item.number} {shown.amount(item.product, judged.logged_kg or judged.amount_kg)}",
-        f"R{item.number} {item.name}: {item.product.name}, {shown.rate(item.product, item.rate_g_m2)}, {on:%-d %B},"
+        judged.on,
+        f"R{item.number} {shown.amount(product, judged.logged_kg or judged.amount_kg)}",
+        f"R{item.number} {item.name}: {product.name}, {shown.rate(product, judged.rate_g_m2)}, {judged.on:%-d %B},"
         f" {state}",
-        state,
+        css_state(state),
     )
 
 
 def _entry_pole(entry: Entry, shown: Shown) -> _Pole:
-    amount = shown.amount(entry.product, entry.amount_kg)
-    return _Pole(entry.on, f"log {amount}", f"Logged {entry.on:%-d %B}: {entry.product.name}, {amount}", "done")
+    amount = shown.amount(entry.material, entry.amount_kg)
+    return _Pole(entry.on, f"log {amount}", f"Logged {entry.on:%-d %B}: {entry.material.name}, {amount}", "done")
 
 
 def _words(year: LawnYear) -> str:
-    rounds: Sequence[str] = [f"R{j.round.number} on {j.round.on:%-d %B}" for j in year.rounds if not j.round.skipped]
+    rounds: Sequence[str] = [f"R{j.job.number} on {j.on:%-d %B}" for j in year.rounds if not j.job.skipped]
     return f"{year.lawn.name}: growth demand of {year.need.yearly_g_m2:.1f} g/m² nitrogen over the season; " + (
         f"rounds {', '.join(rounds)}." if rounds else "no rounds planned."
     )

@@ -9,7 +9,7 @@ from datetime import date
 
 from amber_acre.core.correction.column import SHOWN_DEPTH_MM, ColumnLayer
 from amber_acre.core.correction.course import Course
-from amber_acre.core.correction.instalments import Job
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.soil.reading import Exchange, Trend, Verdict
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 

@@ -2,21 +2,24 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
-from dataclasses import dataclass, field
+from collections.abc import Iterable, Mapping
+from dataclasses import dataclass, field, replace
 from typing import Any, Generic, TypeVar
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
 from amber_acre.core.errors import AmberError, Doubtful
+from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.sentence import Sentence
 
 
 @dataclass(frozen=True)
 class Fault:
-    """The sentence to show beside a field; ``doubtful``: it can be confirmed instead of corrected."""
+    """What to show beside a field: a sentence and ``more``; ``doubtful``: it can be confirmed instead of corrected."""
 
-    sentence: str
+    sentence: str | Sentence
     doubtful: bool = False
+    more: tuple[Sentence, ...] = ()
 
 
 Faults = dict[str, Fault]
@@ -43,6 +46,16 @@ class Read(Generic[_F]):
         """Adds a refusal of the core under the field it names."""
         name = "-".join(part for part in (prefix, error.field) if part) or "form"
         self.faults.setdefault(name, Fault(error.sentence, isinstance(error, Doubtful)))
+
+    def forbid(self, verdicts: Iterable[Verdict], fields: Mapping[str, str] | None = None) -> None:
+        """Adds what the judge forbids under the field each verdict names; ``fields``: what this form calls them."""
+        for verdict in verdicts:
+            name = (fields or {}).get(verdict.field, verdict.field)
+            there = self.faults.get(name)
+            if there is None:
+                self.faults[name] = Fault(verdict.sentence)
+            elif verdict.sentence not in (there.sentence, *there.more):
+                self.faults[name] = replace(there, more=(*there.more, verdict.sentence))
 
 
 def changed_meanwhile(read: Read[Any], theirs: Mapping[str, str], version: int) -> bool:

@@ -6,8 +6,8 @@ from typing import Self
 
 from pydantic import Field, model_validator
 
-from amber_acre.core.programme.brief import RuleSet
 from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.windows import Blackout
 from amber_acre.web.forms.fields import (
     Checked,

@@ -274,7 +274,7 @@ def _board(posted: Mapping[str, str], place: PropertyRow, kind: str, reading: Un
     readings = _readings(plain, reading)
     if read.value is None:
         nothing = not any(value for key, value in plain.items() if "side_" in key or key.endswith("rows"))
-        missing = "" if nothing else next(iter(read.faults.values())).sentence
+        missing = "" if nothing else str(next(iter(read.faults.values())).sentence)
         shown = _example(plain.get("outline", ""), place) if nothing else None
         return {"size": None, "missing": missing, "readings": readings, "drawing": None, "example": shown}
     try:

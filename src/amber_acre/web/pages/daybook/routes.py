@@ -5,30 +5,30 @@ from __future__ import annotations
 import secrets
 from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import UTC, date, datetime
+from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
 from fastapi import APIRouter, HTTPException, Request
 from fastapi.responses import HTMLResponse, Response
-from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
-from amber_acre.core.errors import AmberError, MissingInput
+from amber_acre.core.errors import AmberError
+from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Entry, standing
-from amber_acre.core.programme.judging import label_remarks, remarks
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
-from amber_acre.core.season.climate import next_season_start, season_start
-from amber_acre.core.soil.findings import findings
+from amber_acre.core.rules.judge import AreaBook, wants_reason
+from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.rule import Verdict, rate_of
+from amber_acre.core.sentence import OnDay, Plain, Sentence
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
-from amber_acre.store.areas import area_of, lawn_of
-from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import job_row, work_rows
+from amber_acre.store.areas import area_of
+from amber_acre.store.books import book_of
+from amber_acre.store.jobs import job_row, standing_jobs
 from amber_acre.store.shelf import product_of, shelf
-from amber_acre.store.tables import AreaRow, EntryRow, RoundRow, SoilJobRow
+from amber_acre.store.tables import AreaRow, EntryRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -38,35 +38,34 @@ from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
 router = APIRouter()
 OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
+EARLY_DAYS = 14  # an entry so long before its window wants its reason [common-practice]
 
 
 @dataclass(frozen=True)
-class _Job:
-    """What an entry is written for: an area, a round of it or none, the entry it corrects or none."""
+class _Logged:
+    """What an entry is written for: an area, a job of it or none, the entry it corrects or none."""
 
     area: AreaRow
-    round: RoundRow | None
+    book: AreaBook
+    judged: JudgedJob | None
     corrects: EntryRow | None
     products: Mapping[int, Product]
-    soil_job: SoilJobRow | None = None
 
     @property
     def planned_g_m2(self) -> float | None:
-        """The rate planned, of the round or of the soil job."""
-        return self.round.rate_g_m2 if self.round else self.soil_job.rate_g_m2 if self.soil_job else None
+        """The rate planned, over the area."""
+        job = self.judged.job if self.judged else None
+        return float(job.rate_on(self.book.ground.size_m2)) if job is not None and job.product else None
 
     @property
     def planned_product(self) -> Product | None:
         """What was planned to go down."""
-        if self.round is not None:
-            return self.products[self.round.product_id]
-        product_id = self.soil_job.correction.product_id if self.soil_job else None
-        return self.products[product_id] if product_id is not None else None
+        return self.judged.product if self.judged else None
 
     @property
     def query(self) -> str:
-        """The part of the address that names the round or the job."""
-        return f"?round={self.round.id}" if self.round else f"?job={self.soil_job.id}" if self.soil_job else ""
+        """The part of the address that names the job."""
+        return f"?job={self.judged.job.key}" if self.judged else ""
 
 
 @router.get("/daybook")
@@ -75,24 +74,21 @@ def list_entries(request: Request, session: Reading) -> HTMLResponse:
     return render(
         request,
         "daybook/list.html",
-        rows=[(row, store.entry_of(row, None), Shown(units_of(row.area.property.units))) for row in rows],
+        rows=[(row, store.entry_of(row), Shown(units_of(row.area.property.units))) for row in rows],
         corrected={row.corrects_id: row.id for row in rows if row.corrects_id},
-        works=work_rows(session),
     )
 
 
 @router.get("/daybook.csv")
 def export_entries(session: Reading) -> Response:
     """Every entry as CSV, corrected ones marked."""
-    text = write_daybook((_texts(row), store.entry_of(row, None)) for row in reversed(store.entry_rows(session)))
+    text = write_daybook((_texts(row), store.entry_of(row)) for row in reversed(store.entry_rows(session)))
     return Response(text, media_type="text/csv", headers={"content-disposition": 'attachment; filename="daybook.csv"'})
 
 
 @router.get("/areas/{area_id}/log")
-def new_entry(
-    request: Request, session: Reading, today: Today, area_id: Key, round: Key | None = None, job: Key | None = None
-) -> HTMLResponse:
-    what = _job(session, area_id, round, None, job)
+def new_entry(request: Request, session: Reading, today: Today, area_id: Key, job: Key | None = None) -> HTMLResponse:
+    what = _logged(session, area_id, job, None, today)
     return _form(request, what, Read(None, _blank(what, today) | last_logged_by(request.cookies.get(WHO, ""))))
 
 
@@ -103,37 +99,43 @@ def write_entry(
     posted: Posted,
     today: Today,
     area_id: Key,
-    round: Key | None = None,
     job: Key | None = None,
 ) -> Response:
-    return _write(request, session, posted, today, _job(session, area_id, round, None, job))
+    return _write(request, session, posted, today, _logged(session, area_id, job, None, today))
 
 
 @router.post("/areas/{area_id}/log/reading")
-def read_entry(
-    request: Request, session: Reading, posted: Posted, area_id: Key, round: Key | None = None
+def reading(
+    request: Request, session: Reading, posted: Posted, today: Today, area_id: Key, job: Key | None = None
 ) -> HTMLResponse:
-    """What was typed so far, converted: amount, rate on the area covered, nitrogen it brings."""
-    job = _job(session, area_id, round, None)
-    product = job.products.get(int(posted.get("product", "")) if posted.get("product", "").isdecimal() else 0)
+    """What was typed so far, converted: amount, rate on the area covered, nitrogen it brings; and the cautions."""
+    what = _logged(session, area_id, job, None, today)
+    product = what.products.get(int(posted.get("product", "")) if posted.get("product", "").isdecimal() else 0)
     reading: dict[str, Any] = {"product": product, "amount_kg": None, "rate": None, "brings": None, "sentence": ""}
     if product is not None and posted.get("amount", "").strip():
         try:
             reading["amount_kg"] = read_amount(posted["amount"], product).value
             covered = typed.area(
-                posted.get("covered", ""), "ft²" if job.area.property.units == "us" else "m²", "covered"
+                posted.get("covered", ""), "ft²" if what.area.property.units == "us" else "m²", "covered"
             )
             reading["rate"] = GramsPerSquareMetre(reading["amount_kg"] * 1000 / covered.value)
             reading["brings"] = carried(product, reading["rate"])
         except AmberError as error:
             reading["sentence"] = error.sentence
-    return render(request, "daybook/reading.html", units=units_of(job.area.property.units), reading=reading, job=job)
+    return render(
+        request,
+        "daybook/reading.html",
+        units=units_of(what.area.property.units),
+        reading=reading,
+        job=what,
+        cautions=cautions(product) if product is not None else (),
+    )
 
 
 @router.get("/entries/{entry_id}/correct")
 def new_correction(request: Request, session: Reading, today: Today, entry_id: Key) -> HTMLResponse:
-    row = found(store.entry_row(session, entry_id), "This entry")
-    job = _job(session, row.area_id, row.round_id, row, row.soil_job_id)
+    row = found(_of_product(session, entry_id), "This entry")
+    job = _logged(session, row.area_id, row.job_id, row, today)
     typed_text = {
         "form_key": secrets.token_hex(16),
         "product": str(row.product_id),
@@ -150,35 +152,48 @@ def new_correction(request: Request, session: Reading, today: Today, entry_id: K
 
 @router.post("/entries/{entry_id}/correct")
 def write_correction(request: Request, session: Writing, posted: Posted, today: Today, entry_id: Key) -> Response:
-    row = found(store.entry_row(session, entry_id), "This entry")
-    return _write(request, session, posted, today, _job(session, row.area_id, row.round_id, row, row.soil_job_id))
+    row = found(_of_product(session, entry_id), "This entry")
+    return _write(request, session, posted, today, _logged(session, row.area_id, row.job_id, row, today))
 
 
 def _texts(row: EntryRow) -> EntryTexts:
     return EntryTexts(
-        row.area.property.name, row.area.name, row.amount_typed, row.who, row.licence, row.weather, row.note, row.reason
+        row.area.property.name,
+        row.area.name,
+        row.job.name if row.job else "",
+        row.amount_typed,
+        row.who,
+        row.licence,
+        row.weather,
+        row.note,
+        row.reason,
     )
 
 
-def _job(
-    session: Reading, area_id: int, round_id: int | None, corrects: EntryRow | None, job_id: int | None = None
-) -> _Job:
+def _of_product(session: Reading, entry_id: int) -> EntryRow | None:
+    """An entry of something put down; work without product is struck out on its job."""
+    row = store.entry_row(session, entry_id)
+    return row if row is not None and row.product_id is not None else None
+
+
+def _logged(session: Reading, area_id: int, job_id: int | None, corrects: EntryRow | None, today: date) -> _Logged:
     area = found(area_of(session, area_id), "This area")
-    row = session.get(RoundRow, round_id) if round_id else None
-    if round_id and (row is None or row.programme.area_id != area_id):
-        raise HTTPException(404, "This round is not one of this area. Open it from the area's year, and log it there.")
-    soil_job = job_row(session, job_id) if job_id else None
-    if job_id and (soil_job is None or soil_job.correction.area_id != area_id):
-        raise HTTPException(404, "This job is not one of this area. Open it from the area's soil page.")
+    row = job_row(session, job_id) if job_id else None
+    if job_id and (row is None or row.area_id != area_id):
+        raise HTTPException(404, "This job is not one of this area. Open it from the area's year, and log it there.")
+    book = book_of(session, area, today)
     products = {p.key: p for p in shelf(session)}
-    planned = soil_job.correction.product if soil_job else None
-    for kept in (row.product if row else None, corrects.product if corrects else None, planned):
+    for kept in (row.product if row else None, corrects.product if corrects else None):
         if kept is not None:
             products.setdefault(kept.id, product_of(kept))
-    return _Job(area, row, corrects, products, soil_job)
+    judged = None
+    if row is not None:
+        stands = next((one for one in book.jobs if one.job.key == row.id), None)
+        judged = judged_job(book, stands or standing_jobs(session, [row], today)[0][1])
+    return _Logged(area, book, judged, corrects, products)
 
 
-def _blank(job: _Job, today: date) -> dict[str, str]:
+def _blank(job: _Logged, today: date) -> dict[str, str]:
     units = units_of(job.area.property.units)
     return {
         "form_key": secrets.token_hex(16),
@@ -188,7 +203,7 @@ def _blank(job: _Job, today: date) -> dict[str, str]:
     }
 
 
-def _as_planned(posted: dict[str, str], job: _Job, today: date) -> dict[str, str]:
+def _as_planned(posted: dict[str, str], job: _Logged, today: date) -> dict[str, str]:
     """The form with what the plan knows: product, amount and area, today, and the key the job itself gives."""
     product, rate = job.planned_product, job.planned_g_m2
     if product is None or rate is None:
@@ -199,11 +214,10 @@ def _as_planned(posted: dict[str, str], job: _Job, today: date) -> dict[str, str
     return _blank(job, today) | {"amount": amount} | {name: text for name, text in posted.items() if text.strip()}
 
 
-def _write(request: Request, session: Writing, posted: dict[str, str], today: date, job: _Job) -> Response:
-    if "as_planned" in posted and job.corrects is None:
-        posted = _as_planned(posted, job, today)
+def _context(posted: dict[str, str], job: _Logged, today: date) -> tuple[str, dict[str, Any]]:
+    """The unit of a bare area, and what the form is read with."""
     bare = "ft²" if job.area.property.units == "us" else "m²"
-    context: dict[str, Any] = {
+    return bare, {
         "shelf": job.products,
         "today": today,
         "size_m2": job.area.size_m2,
@@ -211,6 +225,12 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
         "bare_area": bare,
         "may_void": job.corrects is not None and "nothing" in posted,
     }
+
+
+def _write(request: Request, session: Writing, posted: dict[str, str], today: date, job: _Logged) -> Response:
+    if "as_planned" in posted and job.corrects is None:
+        posted = _as_planned(posted, job, today)
+    bare, context = _context(posted, job, today)
     read = read_form(EntryForm, posted, **context)
     form = read.value
     if form is None:
@@ -220,19 +240,26 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
     )
     covered = typed.area(form.covered, bare)
     entry = Entry(
-        0, None, form.applied_on, job.products[form.product], Kilograms(amount.value), SquareMetres(covered.value)
+        0,
+        job.judged.job.key if job.judged else None,
+        form.applied_on,
+        job.products[form.product],
+        Kilograms(amount.value),
+        SquareMetres(covered.value),
+        job.corrects.id if job.corrects else None,
     )
     if entry.amount_kg > 0 and not form.reason:
-        sentences = _reasons_wanted(session, job, entry, today)
-        if sentences:
-            read.refuse(MissingInput(f"{' '.join(sentences)} It is recorded as it happened; say why.", field="reason"))
+        asked = _reasons_wanted(job, entry)
+        if asked:
+            said = Sentence("It is recorded as it happened; say why.")
+            read.forbid([Verdict("log", "warn", sentence, "reason") for sentence in (*asked, said)])
             return _form(request, job, read, 422)
     try:
         store.write_entry(
             session,
             form_key=form.form_key,
             area_id=job.area.id,
-            round_id=job.round.id if job.round else None,
+            job_id=job.judged.job.key if job.judged else None,
             product_id=form.product,
             applied_on=form.applied_on,
             amount_kg=amount.value,
@@ -246,7 +273,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
             reason=form.reason,
             recorded_at=datetime.now(UTC),
             corrects_id=job.corrects.id if job.corrects else None,
-            soil_job_id=job.soil_job.id if job.soil_job else None,
+            struck=context["may_void"],
         )
     except AmberError as error:
         read.refuse(error)
@@ -256,45 +283,44 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
     return answer
 
 
-def _after(job: _Job, to_the_week: bool) -> Response:
-    """Where a logged job leads: back to the week, to its correction, or to its area."""
+def _after(job: _Logged, to_the_week: bool) -> Response:
+    """Where a logged job leads: back to the week, to the job, or to its area."""
     if to_the_week:
         return go("/")
-    if job.soil_job is not None:
-        return go(f"/corrections/{job.soil_job.correction_id}#job-{job.soil_job.id}")
+    if job.judged is not None and job.judged.job.maker != "season":
+        return go(f"/jobs/{job.judged.job.key}")
     if job.area.kind != "lawn":
         return go(f"/areas/{job.area.id}/soil")
-    number = f"&round={job.round.number}" if job.round else ""
+    number = f"&round={job.judged.job.number}" if job.judged else ""
     return go(f"/properties/{job.area.property_id}?area={job.area.id}{number}#ledger")
 
 
-def _reasons_wanted(session: Session, job: _Job, entry: Entry, today: date) -> tuple[str, ...]:
-    """What the entry goes past: label and rule, with the season's other entries, and the plan by a tenth."""
-    start = season_start(climate_of(job.area.property.climate), entry.on)
-    replaced = job.corrects.id if job.corrects else None
-    others = [
-        e
-        for e in standing(store.entries_of(session, job.area.id, {}))
-        if start <= e.on < next_season_start(start) and e.key != replaced
-    ]
-    if job.area.kind == "lawn":
-        lawn = lawn_of(job.area)
-        found = remarks(lawn, entry, others, findings(lawn.soil_test, today))
-    else:
-        found = label_remarks(entry, others, job.area.size_m2)
-    planned, rate = job.planned_g_m2, entry.achieved_rate_g_m2
+def _reasons_wanted(job: _Logged, entry: Entry) -> list[Sentence]:
+    """What the entry goes past: what the judge says of it by what went down when, its window, and the plan by a
+    tenth."""
+    found: list[Sentence] = []
+    planned, rate, product = job.planned_g_m2, entry.achieved_rate_g_m2, entry.material
     if planned and abs(rate - planned) > OFF_PLAN * planned:
-        return (
-            (
-                f"{entry.product.rate_words(rate)} went down, {entry.product.rate_words(planned)} was planned: over a"
-                " tenth off."
-            ),
-            *found,
+        found.append(
+            Sentence.of(
+                "{rate} went down, {planned} was planned: over a tenth off.",
+                rate=rate_of(product, rate),
+                planned=rate_of(product, planned),
+            )
         )
-    return found
+    if job.judged is not None and job.judged.job.opens - entry.on > timedelta(days=EARLY_DAYS):
+        found.append(
+            Sentence.of(
+                "The window of {job} opens on {opens}: this is {days} days before it.",
+                job=Plain(job.judged.job.called),
+                opens=OnDay(job.judged.job.opens, year=True),
+                days=Plain((job.judged.job.opens - entry.on).days),
+            )
+        )
+    return [*found, *(verdict.sentence for verdict in wants_reason(job.book.judged_entry(entry)))]
 
 
-def _form(request: Request, job: _Job, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
+def _form(request: Request, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
     product = job.planned_product
     amount_kg = job.planned_g_m2 * job.area.size_m2 / 1000 if job.planned_g_m2 else None
     return render(
@@ -305,7 +331,7 @@ def _form(request: Request, job: _Job, read: Read[EntryForm], status: int = 200)
         job=job,
         planned=product,
         planned_kg=amount_kg,
-        cautions=cautions(product) if product else (),
+        cautions=job.judged.cautions if job.judged else (),
         product_choices=sorted(((p.key, p.name) for p in job.products.values()), key=lambda c: c[1].lower()),
         typed=read.typed,
         faults=read.faults,

@@ -2,20 +2,17 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 from typing import Annotated
 
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
-from amber_acre.core.errors import AmberError
-from amber_acre.core.programme.brief import PlannedRound
-from amber_acre.core.programme.due import hold_rules, state_of
-from amber_acre.core.programme.judging import JudgedRound, judge
 from amber_acre.core.programme.supply import Ribbon, release_working
 from amber_acre.core.programme.year import LawnYear
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules.due import hold_rules
+from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
@@ -25,13 +22,11 @@ from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stock_kg
-from amber_acre.store.tables import PropertyRow, RoundRow
+from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
-from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.programme import soil_side
-from amber_acre.web.pages.programme.forms import RoundForm, read_rate
+from amber_acre.web.pages.programme import beside
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
@@ -63,7 +58,7 @@ def show_year(
     place = found(property_of(session, property_id), "This property")
     if area and any(row.id == area and row.kind != "lawn" for row in area_store.areas_of(session, place.id)):
         return RedirectResponse(f"/properties/{place.id}/site?area={area}", status_code=303)
-    return _page(request, session, place, day or today, today, area, number, working)
+    return _page(request, session, place, day or today, area, number, working)
 
 
 @router.post("/areas/{area_id}/plan")
@@ -74,67 +69,14 @@ def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Respo
     return go(f"/properties/{row.property_id}?area={area_id}")
 
 
-@router.post("/rounds/{round_id}")
-def change(request: Request, session: Writing, posted: Posted, today: Today, round_id: Key) -> Response:
-    """Changes a round; refuses what the label or the rule forbids, and says so beside the field."""
-    row = found(session.get(RoundRow, round_id), "This round")
-    area = found(area_store.lawn_row(session, row.programme.area_id), "This lawn")
-    products = {p.key: p for p in shelf(session)}
-    products.setdefault(row.product_id, store.planned_round(row).product)
-    read = read_form(RoundForm, posted, shelf=products)
-    if read.value is not None:
-        form = read.value
-        product = products[form.product]
-        unchanged = form.rate == form.rate_shown and form.product == row.product_id
-        rate = row.rate_g_m2 if unchanged else read_rate(form.rate, product).value
-        lane = store.lane(session, area, row.programme.season_start, today)
-        changed = replace(
-            store.planned_round(row),
-            on=form.on_day,
-            product=product,
-            rate_g_m2=GramsPerSquareMetre(rate),
-            skipped=form.skipped,
-        )
-        for stop in _stops_of(lane, changed):
-            read.refuse(stop)
-        if not read.faults:
-            try:
-                store.change_round(
-                    session,
-                    row,
-                    version=form.version,
-                    on_day=form.on_day,
-                    product_id=form.product,
-                    rate_g_m2=rate,
-                    change_reason=form.reason,
-                    skipped=form.skipped,
-                )
-            except AmberError as error:
-                read.refuse(error)
-    if read.faults:
-        place = area.property
-        return _page(request, session, place, today, today, area.id, row.number, "", read, 422)
-    return go(f"/properties/{area.property_id}?area={area.id}&round={row.number}#rounds")
-
-
-def _stops_of(lane: Lane, changed: PlannedRound) -> tuple[AmberError, ...]:
-    year = lane.year
-    rounds = [changed if j.round.number == changed.number else j.round for j in year.rounds]
-    judged = judge(year.lawn, rounds, year.entries, year.series, year.soil)
-    return next(j.stops for j in judged if j.round.number == changed.number)
-
-
 def _page(
     request: Request,
     session: Reading,
     place: PropertyRow,
     day: date,
-    today: date,
     area_id: int | None,
     number: int | None,
     working: str,
-    change: Read[RoundForm] | None = None,
-    status: int = 200,
 ) -> HTMLResponse:
     everything = area_store.areas_of(session, place.id)
     areas = [row for row in everything if row.kind == "lawn"]
@@ -148,18 +90,15 @@ def _page(
     if season is None and everything:
         season = season_start(climate_of(place.climate), day)
     if season is not None:
-        windows = lanes[0].year.spans if lanes else soil_side.windows_of(place, season)
+        windows = lanes[0].year.spans if lanes else beside.windows_of(place, season)
         tape = draw_tape(season, next_season_start(season), windows, day)
-        drawn = [
-            DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown, soil_side.jobs_of(lane))) for lane in lanes
-        ]
+        drawn = [DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown)) for lane in lanes]
     chosen = next((lane for lane in lanes if lane.area.id == area_id), lanes[0] if lanes else None)
-    soil = soil_side.ledger_of(chosen) if chosen else None
+    soil = beside.ledger_of(chosen) if chosen else None
     judged = _chosen_round(chosen, number, day)
     return render(
         request,
         "programme/year.html",
-        status,
         units=units,
         place=place,
         day=day,
@@ -167,36 +106,32 @@ def _page(
         tape=tape,
         lanes=drawn,
         others=[row for row in everything if row.kind != "lawn"],
-        thin=soil_side.thin_lanes(session, everything, tape, day, shown) if tape else [],
+        thin=beside.thin_lanes(session, everything, tape, day, shown) if tape else [],
         chosen=chosen,
         soil=soil,
-        season_jobs=soil_side.season_jobs(chosen) if chosen else [],
-        apart=soil_side.lime_beside_nitrogen(chosen) if chosen else [],
-        pale=soil_side.unasked_pale(session, chosen.area.id) if chosen else None,
+        season_jobs=[j for j in chosen.year.season_jobs if j.done or not j.job.skipped] if chosen else [],
+        pale=beside.unasked_pale(session, chosen.area.id) if chosen else None,
         open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
         judged=judged,
         stock=stock_kg(session),
-        states={j.round.number: state_of(j, day) for j in chosen.year.rounds} if chosen else {},
         hold_rules=hold_rules(judged) if judged else [],
         products=shelf(session),
-        change=change,
-        faults=change.faults if change else {},
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,
     )
 
 
-def _chosen_round(lane: Lane | None, number: int | None, day: date) -> JudgedRound | None:
+def _chosen_round(lane: Lane | None, number: int | None, day: date) -> JudgedJob | None:
     """The round asked for; else the next one that is not done; else the last."""
     if lane is None or not lane.year.rounds:
         return None
     rounds = lane.year.rounds
-    asked = next((j for j in rounds if j.round.number == number), None)
-    waiting = next((j for j in rounds if not j.done and not j.round.skipped and j.round.closes >= day), None)
+    asked = next((j for j in rounds if j.job.number == number), None)
+    waiting = next((j for j in rounds if not j.done and not j.job.skipped and j.job.closes >= day), None)
     return asked or waiting or rounds[-1]
 
 
-def _working(lane: Lane | None, judged: JudgedRound | None, key: str) -> Working | None:
+def _working(lane: Lane | None, judged: JudgedJob | None, key: str) -> Working | None:
     """The derivation that is open: size, soil, need, ledger, round or release."""
     if lane is None:
         return None
@@ -217,8 +152,8 @@ def _working(lane: Lane | None, judged: JudgedRound | None, key: str) -> Working
             return judged.working if judged is not None else None
 
 
-def _ribbon_of(year: LawnYear, judged: JudgedRound) -> Ribbon | None:
+def _ribbon_of(year: LawnYear, judged: JudgedJob) -> Ribbon | None:
     """The supply of a round: planned, or as it was logged."""
     if judged.done_on is None:
-        return next((r for r in year.ribbons if not r.logged and r.label == f"R{judged.round.number}"), None)
+        return next((r for r in year.ribbons if not r.logged and r.label == f"R{judged.job.number}"), None)
     return next((r for r in year.ribbons if r.logged and r.applied_on == judged.done_on), None)

@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.programme.brief import RuleSet
+from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate_kinds import KIND_BY_KEY, KINDS
 from amber_acre.store import clients as store
 from amber_acre.store.climates import climate_named, climates, save_climate

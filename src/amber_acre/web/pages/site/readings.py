@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from datetime import date
 
+from amber_acre.core.jobs.standing import OPEN
 from amber_acre.core.measure.area_kinds import KINDS, number_of
 from amber_acre.core.measure.condition import COLOURS
-from amber_acre.core.programme.due import state_of
+from amber_acre.core.rules.ground import ph_at_hand
+from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.soil.probe import ProbeSummary
 from amber_acre.store.areas import facts_of
-from amber_acre.store.ground import ph_at_hand
 from amber_acre.store.programmes import Lane
 from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow, WalkRow
@@ -18,6 +19,7 @@ from amber_acre.web.draw.sheet import Reading
 from amber_acre.web.shown import Shown
 
 UNKNOWN = Reading(0, "")
+WORK_LETTERS = {"sample": "test", "check": "probe", "topdress": "dress"}
 STEPS: dict[str, tuple[str, tuple[tuple[int, str], ...]]] = {
     "kind": ("Kind", tuple((n, kind.name) for n, kind in enumerate(KINDS.values(), start=1))),
     "job": ("Next job", ((1, "due now"), (2, "within 30 days"), (3, "later"), (4, "nothing more planned"))),
@@ -45,11 +47,12 @@ def reading_of(
     day: date,
     shown: Shown,
     probe: ProbeSummary | None = None,
+    jobs: Sequence[JudgedJob] = (),
 ) -> Reading:
     """One area's reading; UNKNOWN where nobody measured or looked."""
     match by:
         case "job":
-            return _job(lane, day, shown) if lane else UNKNOWN
+            return _job(jobs, day, shown)
         case "nitrogen":
             return _nitrogen(lane, shown) if lane else UNKNOWN
         case "ph":
@@ -62,16 +65,16 @@ def reading_of(
             return Reading(list(KINDS).index(row.kind) + 1, shown.area(row.size_m2) if row.kind != "tree" else "")
 
 
-def _job(lane: Lane, day: date, shown: Shown) -> Reading:
-    waiting = [j for j in lane.year.rounds if not j.done and j.round.counts and j.round.closes >= day]
+def _job(jobs: Sequence[JudgedJob], day: date, shown: Shown) -> Reading:
+    """The next job of any kind that is still open."""
+    waiting = [one for one in jobs if one.state(day) in OPEN]
     if not waiting:
         return Reading(4, "nothing planned")
-    first = waiting[0]
-    if state_of(first, day) in ("due", "overdue"):
-        return Reading(1, f"R{first.round.number} now")
-    return Reading(
-        2 if (first.round.on - day).days <= 30 else 3, f"R{first.round.number} {shown.short_day(first.round.on)}"
-    )
+    first = min(waiting, key=lambda one: one.job.on)
+    words = f"R{first.job.number}" if first.job.maker == "season" else WORK_LETTERS.get(first.job.work, first.job.work)
+    if first.state(day) in ("due", "late", "in part"):
+        return Reading(1, f"{words} now")
+    return Reading(2 if (first.job.on - day).days <= 30 else 3, f"{words} {shown.short_day(first.job.on)}")
 
 
 def _nitrogen(lane: Lane, shown: Shown) -> Reading:
@@ -100,11 +103,6 @@ def _mulch(row: AreaRow, walk: WalkRow | None, shown: Shown) -> Reading:
         return UNKNOWN
     step = 1 if depth_mm <= 0 else 2 if depth_mm < 50 else 3 if depth_mm <= 80 else 4
     return Reading(step, shown.depth(depth_mm))
-
-
-def lanes_wanted(by: str) -> bool:
-    """True where the season's figures are needed."""
-    return by in ("job", "nitrogen")
 
 
 def known(readings: Mapping[int, Reading]) -> bool:

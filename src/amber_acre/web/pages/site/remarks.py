@@ -5,12 +5,7 @@ from __future__ import annotations
 import re
 from dataclasses import dataclass
 
-from amber_acre.core.measure.site import (
-    escapes,
-    overlaps,
-    shared_with_trees,
-    taken_from,
-)
+from amber_acre.core.measure.site import escapes, overlaps, shared_with_trees, taken_from
 from amber_acre.store.site import OnSheet
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.shown import Shown

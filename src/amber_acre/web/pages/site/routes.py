@@ -13,23 +13,18 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core.errors import DoesNotFit, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.methods import METHODS
-from amber_acre.core.measure.site import (
-    Place,
-    open_ground,
-    slid_clear,
-    snapped,
-    strips,
-)
+from amber_acre.core.measure.site import Place, open_ground, slid_clear, snapped, strips
+from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.plants import FLAGS
 from amber_acre.store import areas as area_store
 from amber_acre.store import site as store
+from amber_acre.store.books import probings
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
-from amber_acre.store.ground import probings
 from amber_acre.store.plants import plant_named
-from amber_acre.store.programmes import Lane, lane
+from amber_acre.store.programmes import Lane, judged_jobs, lane
 from amber_acre.store.programmes import lanes as all_lanes
 from amber_acre.store.site import OnSheet
 from amber_acre.store.soil_tests import probe_rows
@@ -43,7 +38,7 @@ from amber_acre.web.forms.measuring import BARE, reading_for
 from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.site.forms import CONTEXTS, ContextForm, PlaceForm
-from amber_acre.web.pages.site.readings import STEPS, lanes_wanted, reading_of
+from amber_acre.web.pages.site.readings import STEPS, reading_of
 from amber_acre.web.pages.site.remarks import moved_from, not_taken, remarks_on
 from amber_acre.web.shown import Shown
 
@@ -236,7 +231,7 @@ def _page(
         kinds=KINDS,
         chosen=chosen,
         tape=tape,
-        lane=draw_lane(year.year, tape.scale, today, shown, [job for _, job in year.jobs]) if year and tape else None,
+        lane=draw_lane(year.year, tape.scale, today, shown) if year and tape else None,
         chosen_facts=facts_shown(chosen) if chosen else [],
         chosen_plants=plants_of(session, chosen) if chosen else [],
         root_zone=root_zone_of(chosen, contexts) if chosen else None,
@@ -264,12 +259,18 @@ def _readings(
     walks = newest_walks(session, place.id)
     season = season_start(climate_of(place.climate), today)
     lanes: dict[int, Lane] = {}
-    if lanes_wanted(by):
+    jobs: dict[int, list[JudgedJob]] = {}
+    if by == "nitrogen":
         lawns = [row for row in rows if row.kind == "lawn"]
         lanes = {one.area.id: one for one in all_lanes(session, lawns, season, today)}
+    if by == "job":
+        for area, judged in judged_jobs(session, rows, today):
+            jobs.setdefault(area.id, []).append(judged)
     probed = probings(session, [row.id for row in rows], today) if by == "ph" else {}
     return {
-        row.id: reading_of(by, row, lanes.get(row.id), walks.get(row.id), today, shown, probed.get(row.id))
+        row.id: reading_of(
+            by, row, lanes.get(row.id), walks.get(row.id), today, shown, probed.get(row.id), jobs.get(row.id, [])
+        )
         for row in rows
     }
 

@@ -21,31 +21,33 @@ from amber_acre.core.correction.amending import (
     share_in_blend,
 )
 from amber_acre.core.correction.column import column, settles_to, years_to
-from amber_acre.core.correction.instalments import Job
-from amber_acre.core.correction.limits import refuse_twice
+from amber_acre.core.correction.pointing import evidence_words, likely_finding
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
+from amber_acre.core.rules.limits import refuse_twice
 from amber_acre.core.soil.holes import blend_parts, core_holes
 from amber_acre.core.tables.amendments import FINDINGS, OPTIONS, Finding
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.working import Working
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
-from amber_acre.store.ground import Ground, ground_of
-from amber_acre.store.product_uses import hold_label_on
+from amber_acre.store.books import book_of
+from amber_acre.store.ground import SoilGround, ground_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.soil import draw_column
+from amber_acre.web.forms.judging import hold_plan, with_reason
 from amber_acre.web.forms.reading import Fault, Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.soil.forms import AmendForm
 
 router = APIRouter()
+FIELDS = {"on_day": "first", "rate": "dose", "placement": "option"}  # what the judge calls them, here
 WANTED_DEPTH_MM = 200.0  # topsoil a lawn does well on [common-practice]
 HOLES_DEEP_MM = 3 * INCH_M * 1000  # usual reach of a corer, 3 in [common-practice]
 LOOSENED_MM = 100.0  # of the ground before topsoil is brought in [common-practice]
-HARD_PROBE_MM = 100.0  # a probe that stops before this says compacted [common-practice]
 
 
 @dataclass(frozen=True)
@@ -80,6 +82,7 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
     if option is None:
         read.refuse(NotUnderstood("Choose one of the ways.", field="option"))
     made: Amendment | None = None
+    jobs: list[Job] = []
     products = {p.key: p for p in shelf(session)}
     form = read.value
     if form is not None and option is not None:
@@ -92,16 +95,16 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
                     " logged.",
                     field="product",
                 )
-            if form.product in products:
-                hold_label_on(
-                    session, area, products[form.product], amend_jobs(made, form.first, int(form.years)), today
-                )
+            product = products.get(form.product)
+            jobs = amend_jobs(made, form.first, int(form.years), product if made.rate_g_m2 > 0 else None)
+            book = book_of(session, area, today, crowns=True)
+            hold_plan(read, book, jobs, FIELDS)
         except AmberError as error:
             read.refuse(error)
     if form is None or option is None or made is None or read.faults:
         return _page(request, session, ground, option.finding if option else _likely(ground), read, 422)
     mix = posted.get("blend", "").strip()[:120]
-    jobs = amend_jobs(made, form.first, int(form.years))
+    jobs = with_reason(jobs, read)
     if mix:
         jobs = [replace(j, name=f"{j.name}, blend of {mix}") if j.work == "spread" else j for j in jobs]
     row = store.enter_amendment(session, area, made, form.product or None, jobs, today, _evidence(ground), mix)
@@ -153,33 +156,17 @@ def _finding(text: str) -> Finding:
     return next((kind for kind in FINDINGS if kind == text), "compacted")
 
 
-def _likely(ground: Ground) -> Finding:
+def _likely(ground: SoilGround) -> Finding:
     """The finding the evidence points to, for the page to open on."""
-    opened = next((kind for f in ground.findings if f.closed_on is None for kind in FINDINGS if kind == f.kind), None)
-    if opened is not None:
-        return opened
-    topsoil = ground.metres("topsoil")
-    if topsoil is not None and topsoil <= 0.15:
-        return "stripped"
-    if ground.probe_depth_mm is not None and ground.probe_depth_mm < HARD_PROBE_MM:
-        return "compacted"
-    if ground.texture is not None and ground.texture.sulphur == "sand":
-        return "sand"
-    return "clay" if ground.texture is not None and ground.texture.sulphur == "clay" else "compacted"
+    opened = [kind for f in ground.findings if f.closed_on is None for kind in FINDINGS if kind == f.kind]
+    return likely_finding(opened, ground.metres("topsoil"), ground.probe_depth_mm, ground.texture)
 
 
-def _evidence(ground: Ground) -> str:
-    parts = []
-    if ground.probe_depth_mm is not None:
-        parts.append(f"probe goes in {ground.probe_depth_mm / 10:.0f} cm")
-    if ground.texture is not None:
-        parts.append(f"{ground.texture.name} {ground.texture_from}")
-    if (topsoil := ground.metres("topsoil")) is not None:
-        parts.append(f"{topsoil * 100:.0f} cm of topsoil")
-    return "; ".join(parts)
+def _evidence(ground: SoilGround) -> str:
+    return evidence_words(ground.metres("topsoil"), ground.probe_depth_mm, ground.texture, ground.texture_from)
 
 
-def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | None) -> Amendment:
+def _made(ground: SoilGround, key: str, texts: dict[str, str], product: Product | None) -> Amendment:
     """An option worked out with what was typed; what was not typed is the table's, and shown."""
     option = next(o for o in OPTIONS if o.key == key)
     zone = _length(texts, "zone", 100.0)
@@ -193,7 +180,7 @@ def _made(ground: Ground, key: str, texts: dict[str, str], product: Product | No
     if option.material == "gypsum":
         gypsum = gypsum_by_test(ground.test, zone, product, working, thick)
     by_test = dose is None and gypsum.each_g_m2 is not None
-    turf = ground.area.kind in ("lawn", "patch")
+    turf = ground.traits.turf
     share = share_in_blend(option, _parts(texts.get("blend", "")))
     made = amend(
         option,
@@ -225,7 +212,7 @@ def _dose(text: str, unit: str) -> float | None:
     return typed.mass_rate(text, "dose").value if unit == "rate" else typed.length(text, "mm", "dose").value * 1000
 
 
-def _ways(session: Reading, ground: Ground, finding: Finding) -> list[Way]:
+def _ways(session: Reading, ground: SoilGround, finding: Finding) -> list[Way]:
     products = shelf(session)
     ways = []
     for option in options_for(finding):
@@ -241,7 +228,7 @@ def _ways(session: Reading, ground: Ground, finding: Finding) -> list[Way]:
 
 
 def _page(
-    request: Request, session: Reading, ground: Ground, finding: Finding, read: Read[Any], status: int = 200
+    request: Request, session: Reading, ground: SoilGround, finding: Finding, read: Read[Any], status: int = 200
 ) -> HTMLResponse:
     area: AreaRow = ground.area
     ways = _ways(session, ground, finding)
@@ -362,7 +349,7 @@ def _settles(made: Amendment, texts: dict[str, str]) -> float:
     return settles_to([(getattr(material_named(name), "key", name), part) for name, part in parts.items()])
 
 
-def _columns(ground: Ground, made: Amendment, years: int, texts: dict[str, str]) -> tuple[Any, Any, str]:
+def _columns(ground: SoilGround, made: Amendment, years: int, texts: dict[str, str]) -> tuple[Any, Any, str]:
     """Layers now and after ``years`` of the option, and a sentence for both."""
     topsoil = (ground.metres("topsoil") or 0.15) * 1000
     known = ground.metres("topsoil") is not None

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-import secrets
+from dataclasses import replace
 from datetime import UTC, datetime
 from typing import Any
 
@@ -11,30 +11,32 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.course import course
 from amber_acre.core.correction.holding import drift_working, holding_rate
-from amber_acre.core.correction.jobs import WORK_WORDS, as_they_stand, packs_to_come
-from amber_acre.core.correction.limits import Direction
 from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
+from amber_acre.core.jobs.job import WORK_WORDS
+from amber_acre.core.jobs.standing import OPEN, as_they_stand, packs_to_come
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.judged import judged_job
+from amber_acre.core.rules.limits import Direction
 from amber_acre.core.soil.findings import level
 from amber_acre.core.soil.lime import LIME_METHODS, which_lime
 from amber_acre.core.tables.acidifying import DOES_NOT_WORK
 from amber_acre.core.tables.liming import FINENESS_RULES
-from amber_acre.core.working import Working
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
-from amber_acre.store.ground import Ground, brief_of, ground_of
-from amber_acre.store.product_uses import hold_label_on
+from amber_acre.store.books import book_of, canopy_of
+from amber_acre.store.ground import SoilGround, brief_of, ground_of
 from amber_acre.store.shelf import shelf
-from amber_acre.store.site import crowns_over
 from amber_acre.store.tables import AreaRow, CorrectionRow
 from amber_acre.web.draw.soil import draw_ladder
+from amber_acre.web.forms.judging import hold_plan, with_reason
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.soil.forms import PhForm, usual_ph
 
 router = APIRouter()
+FIELDS = {"on_day": "first", "rate": "interval"}  # what the judge calls them, here
 
 
 @router.get("/areas/{area_id}/soil/ph")
@@ -69,18 +71,20 @@ def enter_ph(request: Request, session: Writing, posted: Posted, today: Today, a
 
 
 def _work_out(
-    session: Reading, ground: Ground, products: dict[int, Product], texts: dict[str, str], today: Today
+    session: Reading, ground: SoilGround, products: dict[int, Product], texts: dict[str, str], today: Today
 ) -> tuple[Read[PhForm], PhPlan | None]:
     """The plan of what is chosen, or None with every refusal beside its field."""
     read = read_form(PhForm, texts, shelf=products)
     if read.value is None:
         return read, None
     try:
-        crowns = crowns_over(session, ground.area) if read.value.placement == "tilled" else ()  # it decides only there
-        plan = plan_ph(brief_of(ground, crowns), read.value.choice(products))
-        hold_label_on(session, ground.area, plan.choice.product, plan.jobs, today)
+        canopy = canopy_of(session, ground.area) if read.value.placement == "tilled" else ""  # it decides only there
+        plan = plan_ph(brief_of(ground, canopy), read.value.choice(products))
     except AmberError as error:
         read.refuse(error)
+        return read, None
+    plan = replace(plan, jobs=tuple(with_reason(plan.jobs, read)))
+    if not hold_plan(read, ground.book, plan.jobs, FIELDS):
         return read, None
     for question in plan.questions:
         if not read.value.confirmed:
@@ -94,7 +98,7 @@ def _products(session: Reading, way: Direction) -> dict[int, Product]:
     return {p.key: p for p in shelf(session) if p.soil.elemental_sulphur or p.family == "acidifier"}
 
 
-def _usual_product(ground: Ground, way: Direction, products: dict[int, Product]) -> int | None:
+def _usual_product(ground: SoilGround, way: Direction, products: dict[int, Product]) -> int | None:
     """The lime that the magnesium asks for; the cheapest acid of those without aluminium."""
     if way == "down":
         return next((p.key for p, _, _ in cheapest_by_acid([*products.values()]) if not p.soil.aluminium), None)
@@ -107,7 +111,7 @@ def _page(
     request: Request,
     session: Reading,
     area: AreaRow,
-    ground: Ground,
+    ground: SoilGround,
     products: dict[int, Product],
     read: Read[PhForm],
     plan: PhPlan | None,
@@ -172,9 +176,7 @@ def _strength(product: Product) -> str:
 @router.get("/corrections/{correction_id}")
 def show_correction(request: Request, session: Reading, today: Today, correction_id: Key) -> HTMLResponse:
     row = found(store.correction_row(session, correction_id), "This correction")
-    return correction_page(
-        request, session, row, today, Read(None, {"form_key": secrets.token_hex(16), "done_on": today.isoformat()})
-    )
+    return correction_page(request, session, row, today, Read(None, {}))
 
 
 @router.post("/corrections/{correction_id}/end")
@@ -212,7 +214,10 @@ def correction_page(
 ) -> HTMLResponse:
     """A correction with its ladder, jobs and the working as it was made."""
     ground = ground_of(session, row.area, today)
-    jobs = store.soil_jobs(session, [row], today)
+    book = book_of(session, row.area, today)
+    own = {job.id for job in row.jobs}
+    jobs = [judged_job(book, one) for one in book.jobs if one.job.key in own]
+    stands = [one.stands for one in jobs]
     return render(
         request,
         "soil/correction.html",
@@ -220,30 +225,25 @@ def correction_page(
         units=units_of(row.area.property.units),
         area=row.area,
         row=row,
-        jobs=[
-            (job_row, job, job.state(today), job.packs(Working("")), store.works_of(session, job_row.id))
-            for job_row, job in jobs
-        ],
+        jobs=jobs,
+        day=today,
         ladder=_kept_ladder(session, row, ground, today),
-        late=any(
-            job.job.work == "spread" and job.job.on < today and job.state(today) in ("due", "overdue")
-            for _, job in jobs
-        ),
+        late=any(one.job.work == "spread" and one.job.on < today and one.state(today) in OPEN for one in stands),
         working=store.working_of(row.working) if row.working else None,
-        to_come=packs_to_come([job for _, job in jobs], today),
-        cautions=next((job.cautions() for _, job in jobs if job.product), ()),
+        to_come=packs_to_come(stands, today),
+        cautions=next((one.cautions for one in jobs if one.product), ()),
         work_words=WORK_WORDS,
         typed=read.typed,
         faults=read.faults,
     )
 
 
-def _kept_ladder(session: Reading, row: CorrectionRow, ground: Ground, today: Today) -> Any:
-    jobs = [job for _, job in store.soil_jobs(session, [row], today)]
+def _kept_ladder(session: Reading, row: CorrectionRow, ground: SoilGround, today: Today) -> Any:
+    jobs = [job for _, job in store.jobs_of(session, [row], today)]
     return _ladder_of(row, ground, as_they_stand(jobs, today), today)
 
 
-def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]], today: Today) -> Any:
+def _ladder_of(row: CorrectionRow, ground: SoilGround, jobs: list[tuple[Any, bool]], today: Today) -> Any:
     """The expected course of a kept correction as its jobs stand, with the tests since; None where nothing is spread
     or it is not about pH."""
     spread = [job for job, _ in jobs if job.work == "spread"]
@@ -257,7 +257,7 @@ def _ladder_of(row: CorrectionRow, ground: Ground, jobs: list[tuple[Any, bool]],
         return None
     expected = course(
         ground.climate,
-        [(job.on, job.rate_g_m2 / row.full_g_m2) for job in spread],
+        [(job.on, job.dose.value / row.full_g_m2) for job in spread],
         row.from_ph,
         abs(row.target_ph - row.from_ph),
         "up" if row.kind == "up" else "down",

@@ -9,15 +9,16 @@ from typing import Annotated, Literal, Self
 from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core.correction.instalments import Timing
-from amber_acre.core.correction.limits import Direction, Placement
 from amber_acre.core.correction.ph_plan import PhChoice
 from amber_acre.core.errors import MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.jobs.job import Placement
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M
+from amber_acre.core.rules.limits import Direction
 from amber_acre.core.soil.lime import LimeMethod
 from amber_acre.core.tables.liming import FINENESS_RULES, Region
-from amber_acre.store.ground import Ground
-from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalLength, OptionalNumber, OptionalPercent
+from amber_acre.store.ground import SoilGround
+from amber_acre.web.forms.fields import Checked, Needed, Number, OptionalLength, OptionalNumber, OptionalPercent
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.shown import Shown
 
@@ -95,7 +96,7 @@ class PhForm(Form):
         )
 
 
-def usual_ph(ground: Ground, way: str, today: date, product: int | None) -> dict[str, str]:
+def usual_ph(ground: SoilGround, way: str, today: date, product: int | None) -> dict[str, str]:
     """What the form begins with: shown, and open to change."""
     low, high = ground.wanted_ph
     target = (
@@ -146,39 +147,6 @@ class AmendForm(Form):
         if value != int(value) or not 1 <= value <= 10:
             raise OutOfRange("Plan 1 to 10 years.", field="years", limits=(1, 10))
         return value
-
-
-class StrikeForm(Form):
-    """Why a work does not count, and who says so."""
-
-    who: Needed
-    why: Needed
-
-
-class WorkForm(Form):
-    """A work without product that was done. Context: ``today``."""
-
-    form_key: Needed
-    done_on: date
-    who: Needed
-    note: Note = ""
-    probe: OptionalLength = None
-
-    @field_validator("done_on")
-    @classmethod
-    def _not_to_come(cls, value: date, info: ValidationInfo) -> date:
-        if value > (info.context or {})["today"]:
-            raise OutOfRange(f"{value} is still to come. Write down what has been done, on its day.", field="done_on")
-        return value
-
-
-class JobForm(Form):
-    """A job moved or left out by hand."""
-
-    version: Whole
-    on_day: date
-    skipped: Checked = False
-    reason: Needed
 
 
 class WaterForm(Form):

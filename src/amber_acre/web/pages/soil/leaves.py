@@ -15,7 +15,7 @@ from amber_acre.core.soil.pale_leaves import RankedCause, rank
 from amber_acre.core.tables.pale_leaves import CAUSES, QUESTIONS
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
-from amber_acre.store.ground import Ground, ground_of
+from amber_acre.store.ground import SoilGround, ground_of
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 
@@ -46,7 +46,7 @@ def mark_cause(request: Request, session: Writing, posted: Posted, today: Today,
     return go(f"/areas/{area.id}/soil/leaves?" + "&".join(f"{k}={v}" for k, v in answers.items()) + "#cause")
 
 
-def _leaves(request: Request, ground: Ground, read: Read[Any], status: int = 200) -> HTMLResponse:
+def _leaves(request: Request, ground: SoilGround, read: Read[Any], status: int = 200) -> HTMLResponse:
     answers = {key: read.typed.get(key, "") for key in QUESTIONS}
     ranked: tuple[RankedCause, ...] = ()
     try:

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date
 from typing import Any
 
@@ -14,13 +15,14 @@ from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
-from amber_acre.store.ground import Ground, brought_of, ground_of
-from amber_acre.store.product_uses import hold_label_on
+from amber_acre.store.ground import SoilGround, brought_of, ground_of
 from amber_acre.store.shelf import shelf
+from amber_acre.web.forms.judging import hold_plan, with_reason
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 
 router = APIRouter()
+FIELDS = {"on_day": "first", "rate": "product", "placement": "product"}  # what the judge calls them, here
 WAYS = [
     ("minimum", "minimum level and the year's use"),
     ("range", "low end of the range"),
@@ -81,13 +83,13 @@ def _usual_product(session: Reading, element: Measured) -> str:
     return str(min(priced)[2]) if priced else ""
 
 
-def _element(ground: Ground, text: str) -> Measured:
+def _element(ground: SoilGround, text: str) -> Measured:
     """The element asked for, else the first that was tested."""
     tested = [key for key in CORRECTABLE if ground.test is not None and key in ground.test.values]
     return next((key for key in CORRECTABLE if key == text), tested[0] if tested else "k")
 
 
-def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) -> NutrientPlan | None:
+def _work_out(session: Reading, ground: SoilGround, read: Read[Any], today: date) -> NutrientPlan | None:
     element = _element(ground, read.typed.get("element", ""))
     products = {str(p.key): p for p in shelf(session) if carries(p, element) > 0}
     test = ground.test
@@ -121,8 +123,8 @@ def _work_out(session: Reading, ground: Ground, read: Read[Any], today: date) ->
             runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
             corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),
         )
-        hold_label_on(session, ground.area, product, plan.jobs, today)
-        return plan
+        plan = replace(plan, jobs=tuple(with_reason(plan.jobs, read)))
+        return plan if hold_plan(read, ground.book, plan.jobs, FIELDS) else None
     except AmberError as error:
         read.refuse(error)
         return None
@@ -136,7 +138,12 @@ def _first(read: Read[Any], today: date) -> date:
 
 
 def _page(
-    request: Request, session: Reading, ground: Ground, read: Read[Any], plan: NutrientPlan | None, status: int = 200
+    request: Request,
+    session: Reading,
+    ground: SoilGround,
+    read: Read[Any],
+    plan: NutrientPlan | None,
+    status: int = 200,
 ) -> HTMLResponse:
     element = _element(ground, read.typed.get("element", ""))
     products = {p.key: p for p in shelf(session) if carries(p, element) > 0}

@@ -20,7 +20,7 @@ from amber_acre.core.working import Working
 from amber_acre.exchange.soil_csv import ProbeLine, write_readings
 from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import area_of
-from amber_acre.store.ground import Ground, ground_of, ph_around
+from amber_acre.store.ground import SoilGround, ground_of, ph_around
 from amber_acre.store.tables import AreaRow, SoilTestRow
 from amber_acre.web.draw.soil import draw_exchange, draw_range, draw_trend, draw_triangle
 from amber_acre.web.forms.reading import Fault, Read, read_form
@@ -222,7 +222,7 @@ def _show(
     request: Request,
     session: Reading,
     area: AreaRow,
-    ground: Ground,
+    ground: SoilGround,
     key: str,
     typed_text: dict[str, str] | None = None,
     faults: dict[str, Fault] | None = None,
@@ -268,5 +268,5 @@ def _show(
     )
 
 
-def _not_grass(ground: Ground) -> list[Plant]:
+def _not_grass(ground: SoilGround) -> list[Plant]:
     return [plant for plant in ground.plants if plant.group != "lawn grass"]

@@ -10,19 +10,13 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.correction.amend_jobs import watering_jobs
-from amber_acre.core.correction.limits import refuse_twice
 from amber_acre.core.errors import AmberError, NotUnderstood
-from amber_acre.core.programme.due import week_of
+from amber_acre.core.rules.due import week_of
+from amber_acre.core.rules.limits import refuse_twice
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.evapotranspiration import penman_monteith
 from amber_acre.core.season.water import water_year
-from amber_acre.core.soil.salinity import (
-    ION_EQUIVALENTS,
-    ION_NAMES,
-    dissolved_solids,
-    leaching_requirement,
-    read_water,
-)
+from amber_acre.core.soil.salinity import ION_EQUIVALENTS, ION_NAMES, dissolved_solids, leaching_requirement, read_water
 from amber_acre.core.soil.water_store import (
     MORE_SOIL_MM,
     adjusted_depletion,
@@ -40,7 +34,7 @@ from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
 from amber_acre.store.areas import area_of
 from amber_acre.store.corrections import add_correction, runs_since, working_text
-from amber_acre.store.ground import Ground, ground_of
+from amber_acre.store.ground import SoilGround, ground_of
 from amber_acre.store.tables import CorrectionRow
 from amber_acre.web.draw.water_chart import draw_water_year
 from amber_acre.web.forms.reading import Read, read_form
@@ -71,7 +65,7 @@ def show_water(request: Request, session: Reading, today: Today, area_id: Key) -
 
 def _page(
     request: Request,
-    ground: Ground,
+    ground: SoilGround,
     texts: dict[str, str],
     read: Read[WaterForm],
     result: dict[str, Any] | None,
@@ -132,7 +126,7 @@ def enter_water(request: Request, session: Writing, posted: Posted, today: Today
     return go(f"/corrections/{row.id}")
 
 
-def _usual(ground: Ground, today: date) -> dict[str, str]:
+def _usual(ground: SoilGround, today: date) -> dict[str, str]:
     """What the page begins with; the roots of the newest plug, the texture known, this month."""
     roots = ground.roots_mm if ground.roots_mm is not None else USUAL_ROOTS_MM
     us = ground.area.property.units == "us"
@@ -148,7 +142,7 @@ def _usual(ground: Ground, today: date) -> dict[str, str]:
     }
 
 
-def _result(request: Request, ground: Ground, form: WaterForm, today: date, working: Working) -> dict[str, Any]:
+def _result(request: Request, ground: SoilGround, form: WaterForm, today: date, working: Working) -> dict[str, Any]:
     texture: TextureClass | None = TEXTURES.get(form.texture)
     if texture is None:
         raise NotUnderstood("Choose the texture: without it the store is not known.", field="texture")
@@ -208,7 +202,7 @@ def _result(request: Request, ground: Ground, form: WaterForm, today: date, work
     }
 
 
-def _salts(form: WaterForm, ground: Ground, working: Working) -> list[str]:
+def _salts(form: WaterForm, ground: SoilGround, working: Working) -> list[str]:
     """What the conductivity of the water says: dissolved solids, what has to leach, what turf bears."""
     if form.ec is None:
         return []
@@ -227,7 +221,7 @@ def _ions(form: WaterForm) -> dict[str, float]:
     return {key: typed.charge_in_water(text, ION_EQUIVALENTS[key], key).value for key, text in texts.items() if text}
 
 
-def _week(request: Request, ground: Ground, today: date, factor: float) -> list[tuple[date, float, float]]:
+def _week(request: Request, ground: SoilGround, today: date, factor: float) -> list[tuple[date, float, float]]:
     """This week's use by Penman–Monteith from the weather service: day, use of the grass, rain, mm."""
     monday, _ = week_of(today)
     climate = ground.climate

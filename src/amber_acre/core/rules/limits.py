@@ -4,16 +4,15 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date
-from typing import Literal, get_args
+from typing import Literal
 
 from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.jobs.job import Placement
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2
 from amber_acre.core.soil.sulphur import sulphur_equivalent
 from amber_acre.core.working import Working
 
-Placement = Literal["surface", "raked", "tilled"]
-PLACEMENTS: tuple[Placement, ...] = get_args(Placement)
 Direction = Literal["up", "down"]
 
 
@@ -74,25 +73,23 @@ def cap_of_product(direction: Direction, placement: Placement, product: Product)
     return Cap(cap.once_g_m2 / share, None if cap.year_g_m2 is None else cap.year_g_m2 / share, cap.words, cap.source)
 
 
-def refuse_placement(placement: Placement, kind: str, planted: bool, canopy: str) -> None:
-    """Refuses tilling where roots are: under a canopy, in a hedge, in standing turf, in a planted bed (DoesNotFit).
+def why_not_tilled(placement: Placement, roots_near: bool, planted: bool, canopy: str) -> str:
+    """Why nothing is dug in here: under a canopy, in the roots of hedge or tree, in standing turf, in a planted bed; ''
+    where it may be.
 
     ``canopy``: how it is known to lie under one, '' where it does not.
     """
     if placement != "tilled":
-        return
-    if canopy or kind in ("tree", "hedge"):
+        return ""
+    if canopy or roots_near:
         known = f" ({canopy})" if canopy else ""
-        raise DoesNotFit(
+        return (
             f"Never till under a canopy{known}: the feeding roots lie there. Put it on the surface or rake it in"
-            " lightly.",
-            field="placement",
+            " lightly."
         )
     if planted:
-        raise DoesNotFit(
-            "Tilling needs bare ground: say that it is unplanted, or put it on the surface in smaller steps.",
-            field="placement",
-        )
+        return "Tilling needs bare ground: say that it is unplanted, or put it on the surface in smaller steps."
+    return ""
 
 
 def refuse_twice(what: str, runs_since: date | None, field: str) -> None:

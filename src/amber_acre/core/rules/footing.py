@@ -1,0 +1,142 @@
+"""What the ground itself forbids or asks: roots, sodium, wet, mulch, lean plants, pots."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from amber_acre.core.rules.direction import moves_ph
+from amber_acre.core.rules.limits import why_not_tilled
+from amber_acre.core.rules.rule import Broken, Case, Rule
+from amber_acre.core.sentence import Millimetres, Plain, Rate, Sentence
+from amber_acre.core.soil.evidence import newest_with
+from amber_acre.core.tables.soil_ranges import SODIUM_SLAKES_FROM
+
+MULCH_IN_THE_WAY_MM = 20.0  # granules on more of it do not reach the soil [common-practice]
+LEAN_NITROGEN_G_M2 = 2.4  # half a pound on 1000 ft²: what dry-country natives bear at most [common-practice]
+
+
+def sodium_share(case: Case) -> float | None:
+    """Exchangeable sodium of the newest test that has it and the exchange, 0–1; None where it is not known."""
+    test = newest_with(case.ground.tests, "na")
+    if test is None:
+        return None
+    sodium, exchange = test.values.get("na"), test.values.get("cec")
+    if sodium is None or not exchange:
+        return None
+    return sodium / 230.0 / exchange  # mg/kg of sodium in a meq/100 g, 22.99 × 10 [iupac-masses]
+
+
+def _tilled(case: Case) -> Iterable[Broken]:
+    ground = case.ground
+    why = why_not_tilled(case.job.placement, ground.traits.roots_near, ground.planted, ground.canopy)
+    if why:
+        yield Broken(Sentence(why), "placement")
+
+
+def _gypsum(case: Case) -> Iterable[Broken]:
+    if case.product is None or case.product.family != "gypsum":
+        return
+    share = sodium_share(case)
+    if share is None:
+        yield Broken(
+            Sentence.of(
+                "Gypsum answers sodium, and no test shows sodium here: it changes neither pH nor clay without it. Test"
+                " sodium and the exchange first, or say what it is for."
+            ),
+            "product",
+        )
+    elif share < SODIUM_SLAKES_FROM:
+        yield Broken(
+            Sentence.of(
+                "Sodium is {share} of the exchange, under {limit}: gypsum has nothing to do here. Say what it is for.",
+                share=Plain(f"{share * 100:.1f} %"),
+                limit=Plain(f"{SODIUM_SLAKES_FROM * 100:.0f} %"),
+            ),
+            "product",
+        )
+
+
+def _wet(case: Case) -> Iterable[Broken]:
+    sulphur = case.product is not None and case.product.soil.elemental_sulphur > 0
+    if not sulphur:
+        return
+    if case.ground.says("wet") == "yes":
+        yield Broken(
+            Sentence.of(
+                "The ground stands wet: sulphur makes no acid without air, but sulphide that kills roots. Drain it"
+                " first."
+            ),
+            "product",
+        )
+
+
+def _drainage(case: Case) -> Iterable[Broken]:
+    sulphur = case.product is not None and case.product.soil.elemental_sulphur > 0
+    if sulphur and case.ground.says("wet") == "":
+        yield Broken(
+            Sentence.of(
+                "Nobody has said whether this ground stands wet: sulphur in wet ground kills roots. Look, and mark it"
+                " on the area's form."
+            ),
+            "product",
+        )
+
+
+def _mulch(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or product.liquid or case.job.placement == "tilled" or case.job.work in ("mulch", "inject"):
+        return
+    if case.ground.mulch_mm >= MULCH_IN_THE_WAY_MM and product.family != "bulk":
+        yield Broken(
+            Sentence.of(
+                "{depth} of mulch lies here: pull it back, spread on the soil, water in, and put it back.",
+                depth=Millimetres(case.ground.mulch_mm),
+            )
+        )
+
+
+def _lean(case: Case) -> Iterable[Broken]:
+    product, ground = case.product, case.ground
+    marked = ground.says("lean") == "yes" or (bool(ground.plants) and all("d" in p.flags for p in ground.plants))
+    if product is None or not marked or ground.traits.turf or moves_ph(product) is not None:
+        return
+    nitrogen = case.thick_g_m2 * product.total_nitrogen
+    if nitrogen > LEAN_NITROGEN_G_M2:
+        yield Broken(
+            Sentence.of(
+                "Lean dry-country plants: {brings} of nitrogen makes them soft and short-lived; they bear {limit} at"
+                " most.",
+                brings=Rate(nitrogen),
+                limit=Rate(LEAN_NITROGEN_G_M2),
+            ),
+            "product",
+        )
+
+
+def _by_litre(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or not case.ground.traits.by_litre or case.job.dose.basis != "area":
+        return
+    if moves_ph(product) is not None:
+        yield Broken(
+            Sentence.of(
+                "Pots are limed and acidified by the litre of medium, never by the field's table: too much in a small"
+                " volume. Dose it by the label for containers."
+            ),
+            "rate",
+        )
+
+
+RULES = (
+    Rule("dug-in", "ground", "Nothing is dug in under a crown, in a hedge's roots, in standing turf or a planted bed.",
+         "stop", "common-practice", _tilled),
+    Rule("gypsum-without-sodium", "ground", "Gypsum is for sodium a test has shown.", "warn", "handbook-60", _gypsum),
+    Rule("wet-sulphur", "ground", "No sulphur on ground that stands wet.", "stop", "common-practice", _wet),
+    Rule("drainage-unknown", "ground", "Before sulphur somebody says whether the ground stands wet.", "warn",
+         "common-practice", _drainage),
+    Rule("mulch-in-the-way", "ground", "Granules go under the mulch, not on it.", "note", "common-practice", _mulch,
+         custom=True),
+    Rule("lean", "ground", "Lean plants are hardly fed.", "warn", "common-practice", _lean, custom=True),
+    Rule("by-litre", "ground", "Pots are limed and acidified by the litre of medium.", "stop", "common-practice",
+         _by_litre),
+)  # fmt: skip

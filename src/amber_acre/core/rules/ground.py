@@ -1,0 +1,149 @@
+"""The ground a job is judged on: everything known of an area on a day, as values the core can hold."""
+
+from __future__ import annotations
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from datetime import date
+
+from amber_acre.core.measure.area_kinds import KINDS, AreaKind, ReadFact, number_of
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.limits import Direction
+from amber_acre.core.rules.local import RuleSet
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.soil.evidence import SoilTest, newest_with
+from amber_acre.core.soil.findings import Level, level
+from amber_acre.core.soil.probe import ProbeSummary
+from amber_acre.core.tables.grasses import Grass, Season
+from amber_acre.core.tables.plants import Plant
+from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, PH_MARGIN
+from amber_acre.core.tables.textures import TextureClass
+
+LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
+
+
+@dataclass(frozen=True)
+class Ground:
+    """An area's ground as it stands on a day; None and '' are unknown. Depths in mm.
+
+    ``grass``: of a lawn, a patch's that of its lawn. ``canopy``: how it is known to lie under a tree, '' where it does
+    not. ``running``: which way a correction that runs moves the pH, ``moved``: which way what went down within a year
+    does. ``softened``: keys of customary rules the firm only wants noted.
+    """
+
+    name: str
+    kind: str
+    size_m2: SquareMetres
+    low_m2: SquareMetres
+    climate: Climate
+    rules: RuleSet
+    grass: Grass | None = None
+    plants: tuple[Plant, ...] = ()
+    facts: Mapping[str, ReadFact] = field(default_factory=dict)
+    tests: tuple[SoilTest, ...] = ()
+    probe: ProbeSummary | None = None
+    texture: TextureClass | None = None
+    canopy: str = ""
+    mulch_mm: float = 0.0
+    running: Direction | None = None
+    moved: Direction | None = None
+    softened: frozenset[str] = frozenset()
+
+    @property
+    def traits(self) -> AreaKind:
+        """What kind of area it is, with what follows from it."""
+        return KINDS[self.kind]
+
+    @property
+    def thick(self) -> float:
+        """Size planned on over the smallest it can be: how much thicker the same amount may lie."""
+        return self.size_m2 / self.low_m2
+
+    @property
+    def season(self) -> Season:
+        """The season of its grass; cool for what is no turf."""
+        return self.grass.season if self.grass is not None else "cool"
+
+    @property
+    def _at_hand(self) -> tuple[float | None, date | None, bool]:
+        return ph_at_hand(self.tests, self.probe)
+
+    @property
+    def ph(self) -> float | None:
+        """The pH gone by."""
+        return self._at_hand[0]
+
+    @property
+    def ph_on(self) -> date | None:
+        """The day that pH was read."""
+        return self._at_hand[1]
+
+    @property
+    def on_probe(self) -> bool:
+        """True where only a probe says the pH."""
+        return self._at_hand[2]
+
+    @property
+    def ph_from(self) -> str:
+        """Who says the pH and when; '' where nobody does."""
+        _, on, by_probe = self._at_hand
+        return "" if on is None else f"{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"
+
+    @property
+    def wanted_ph(self) -> tuple[float, float]:
+        """The pH range of what grows: the plant's own, of several what they share, else the usual of its kind."""
+        return wanted_ph(self.plants, self.traits.turf)
+
+    @property
+    def test(self) -> SoilTest | None:
+        """The newest test that holds nutrients, else the newest."""
+        return newest_with(self.tests, "p", "k", "ca", "mg")
+
+    @property
+    def ph_test(self) -> SoilTest | None:
+        """The newest test with a pH."""
+        return newest_with(self.tests, "ph")
+
+    @property
+    def phosphorus(self) -> Level:
+        """The level of phosphorus by the newest test that has it."""
+        test = newest_with(self.tests, "p")
+        return level(test, "p") if test is not None else "unknown"
+
+    @property
+    def planted(self) -> bool:
+        """True where something grows: unless the ground is said to be bare, or is a pot's."""
+        return self.traits.grown and self.says("bare") != "yes"
+
+    def says(self, fact: str) -> str:
+        """A choice or text among the area's facts, or ''."""
+        value = self.facts[fact].value if fact in self.facts else ""
+        return value if isinstance(value, str) else ""
+
+    def metres(self, fact: str) -> float | None:
+        """A length among the area's facts."""
+        return number_of(self.facts, fact)
+
+    def ph_side(self) -> Direction | None:
+        """Which way its pH should go by what grows there, beyond the margin of a test; None: none, or unknown."""
+        if self.ph is None:
+            return None
+        low, high = self.wanted_ph
+        return "up" if self.ph < low - PH_MARGIN - 1e-9 else "down" if self.ph > high + PH_MARGIN + 1e-9 else None
+
+
+def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple[float | None, date | None, bool]:
+    """The pH to go by, its day, and whether only a probe says it: a laboratory's of the last twelve months before the
+    probing stands before it."""
+    tested = next((test for test in tests if test.ph is not None), None)
+    if probe is not None and (tested is None or (probe.on_day - tested.taken_on).days > LABORATORY_STANDS_DAYS):
+        return probe.mean, probe.on_day, True
+    return (tested.ph, tested.taken_on, False) if tested is not None else (None, None, False)
+
+
+def wanted_ph(plants: tuple[Plant, ...], turf: bool) -> tuple[float, float]:
+    """The pH range of plants: what all share, else from the lowest to the highest any wants; the usual without any."""
+    if not plants:
+        return LAWN_PH_RANGE if turf else GARDEN_PH_RANGE
+    low, high = max(p.ph[0] for p in plants), min(p.ph[1] for p in plants)
+    return (low, high) if low <= high else (min(p.ph[0] for p in plants), max(p.ph[1] for p in plants))

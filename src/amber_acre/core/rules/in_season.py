@@ -1,0 +1,125 @@
+"""What the time of year forbids: work on ground that cannot heal, feed without growth, sulphur and quick feed in heat.
+
+Read from the climate's normals for the area's place; what the weather really does is a hold of the day.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import date, timedelta
+from functools import lru_cache
+
+from amber_acre.core.jobs.entry import BULK
+from amber_acre.core.jobs.job import Work
+from amber_acre.core.products.product import Product
+from amber_acre.core.rules.direction import moves_ph
+from amber_acre.core.rules.rule import Broken, Case, Rule
+from amber_acre.core.season.climate import Climate, DailySeries, daily_series
+from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
+from amber_acre.core.season.windows import HEAT_FROM_C
+from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
+
+HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
+SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
+HEALS_DAYS = 28  # growth a lawn needs after coring or sowing to close again [common-practice]
+WOUNDS: tuple[Work, ...] = ("core", "seed")
+
+
+@lru_cache(maxsize=64)
+def _year_of(climate: Climate) -> DailySeries:
+    return daily_series(climate, date(2001, 1, 1), date(2002, 1, 1))
+
+
+def usual(case: Case, days_on: int = 0) -> tuple[float, float]:
+    """Usual mean and maximum of the air, °C, on the job's day or so many days after it."""
+    day = case.job.on + timedelta(days=days_on)
+    series = _year_of(case.ground.climate)
+    n = min(day.timetuple().tm_yday, 365) - 1
+    return float(series.mean_c[n]), float(series.max_c[n])
+
+
+def grows(case: Case, days_on: int = 0) -> bool:
+    """Whether the area's grass grows then by the climate's mean."""
+    season = case.ground.season
+    return growth_potential(usual(case, days_on)[0], season) >= GROWING_ABOVE[season]
+
+
+def _wound(case: Case) -> Iterable[Broken]:
+    ground = case.ground
+    dressing = case.product is not None and case.product.family == BULK and case.job.placement == "surface"
+    if not ground.traits.turf or not (case.job.work in WOUNDS or case.job.work == "topdress" or dressing):
+        return
+    if grows(case) and grows(case, HEALS_DAYS):
+        return
+    yield Broken(
+        Sentence.of(
+            "The grass does not grow on {day} and the four weeks after (usual mean {mean}): it would lie open or"
+            " covered and not heal. Choose a day with growth behind it.",
+            day=OnDay(case.job.on),
+            mean=Degrees(usual(case)[0]),
+        )
+    )
+
+
+def _no_growth(case: Case) -> Iterable[Broken]:
+    if not case.ground.traits.turf or not case.itself.feeds or case.product is None:
+        return
+    if case.logged and case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes:
+        return  # the window of the round was found by growth: a day at its edge is meant
+    if case.product.total_nitrogen > 0 and moves_ph(case.product) is None and not grows(case):
+        potential = growth_potential(usual(case)[0], case.ground.season)
+        yield Broken(
+            Sentence.of(
+                "The grass is hardly growing then (growth potential {potential}): the feed would wait or wash away.",
+                potential=Plain(f"{potential:.2f}"),
+            )
+        )
+
+
+def _hot_feed(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or not case.itself.feeds:
+        return
+    hottest = usual(case)[1]
+    quick = case.thick_g_m2 * product.quick_fraction
+    if hottest >= HEAT_FROM_C[case.ground.season] and quick > HOT_QUICK_CAP_G_M2:
+        yield Broken(
+            Sentence.of(
+                "{quick} of quick nitrogen in the heat (usual maximum {max}): burn and disease.",
+                quick=Rate(quick),
+                max=Degrees(hottest),
+            )
+        )
+
+
+def burns_in_heat(product: Product | None) -> bool:
+    """Whether a product burns leaves in hot weather: sulphur and acidifiers."""
+    return product is not None and moves_ph(product) == "down"
+
+
+def _hold_covers(case: Case) -> Iterable[Broken]:
+    if not burns_in_heat(case.product) or case.job.placement == "tilled":
+        return
+    days = (case.job.closes - case.job.opens).days
+    coolest = min(usual(case, n)[1] for n in range((case.job.opens - case.job.on).days, days + 1, 3))
+    if coolest >= SULPHUR_BURNS_FROM_C:
+        yield Broken(
+            Sentence.of(
+                "Sulphur waits for under {limit}, and the usual maximum never falls below {coolest} in its window: it"
+                " would be held all the time. Choose a cooler day.",
+                limit=Degrees(SULPHUR_BURNS_FROM_C),
+                coolest=Degrees(coolest),
+            )
+        )
+
+
+RULES = (
+    Rule("heals", "season", "Coring, sowing and dressing only while the grass grows and has four weeks to heal.",
+         "stop", "common-practice", _wound, custom=True),
+    Rule("no-growth", "season", "No nitrogen on grass that hardly grows.", "warn", "growth-potential", _no_growth,
+         custom=True),
+    Rule("hot-feed", "season", "Hardly any quick nitrogen in heat.", "warn", "common-practice", _hot_feed,
+         custom=True),
+    Rule("hold-covers-window", "season", "Never a job whose own hold covers its whole window: sulphur in heat.",
+         "stop", "common-practice", _hold_covers),
+)  # fmt: skip

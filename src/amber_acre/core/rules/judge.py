@@ -1,0 +1,113 @@
+"""The one judge: every door asks it, and it knows every rule."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+from functools import cached_property
+
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.job import Job, Work
+from amber_acre.core.jobs.standing import StandingJob
+from amber_acre.core.jobs.use import Use, uses_of
+from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, sums
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
+
+RULES: tuple[Rule, ...] = (
+    *label.RULES,
+    *law.RULES,
+    *direction.RULES,
+    *conflicts.RULES,
+    *in_season.RULES,
+    *footing.RULES,
+    *sums.RULES,
+)
+RULE_BY_KEY: dict[str, Rule] = {rule.key: rule for rule in RULES}
+_GRAVEST: dict[Severity, int] = {"stop": 0, "warn": 1, "note": 2}
+
+
+def judge(case: Case) -> tuple[Verdict, ...]:
+    """Every rule the job breaks, gravest first; a customary rule the firm has softened is a note."""
+    found = []
+    for rule in RULES:
+        soft = rule.custom and rule.key in case.ground.softened
+        severity: Severity = "note" if soft else rule.severity
+        found += [Verdict(rule.key, severity, broken.sentence, broken.field) for broken in rule.check(case)]
+    return tuple(sorted(found, key=lambda verdict: _GRAVEST[verdict.severity]))
+
+
+@dataclass(frozen=True)
+class AreaBook:
+    """Everything an area's jobs are judged among: its ground, its jobs as they stand, its log entries."""
+
+    ground: Ground
+    jobs: tuple[StandingJob, ...]
+    entries: tuple[Entry, ...]
+    day: date
+
+    @cached_property
+    def uses(self) -> tuple[Use, ...]:
+        """All uses of the area: what went down when it did, the rest as planned."""
+        return uses_of(self.jobs, self.entries, self.ground.size_m2)
+
+    def case_of(self, job: Job, with_others: Iterable[Job] = ()) -> Case:
+        """A job, kept or not, among the rest; ``with_others``: jobs made together with it."""
+        size = self.ground.size_m2
+        others = [use for use in self.uses if not job.key or use.job != job.key]
+        more = uses_of([StandingJob(one, size, self.ground.low_m2) for one in with_others], (), size)
+        return Case(job, self.ground, (*others, *more), self.day)
+
+    def judged(self, job: Job, with_others: Iterable[Job] = ()) -> tuple[Verdict, ...]:
+        """What a job breaks as it is planned: moved, changed, swapped, copied or entered."""
+        return judge(self.case_of(job, with_others))
+
+    def judged_plan(self, jobs: Sequence[Job]) -> list[tuple[Job, tuple[Verdict, ...]]]:
+        """What each job of a new plan breaks, the others of the plan among the rest."""
+        return [(job, self.judged(job, [one for one in jobs if one is not job])) for job in jobs]
+
+    def judged_entry(self, entry: Entry) -> tuple[Verdict, ...]:
+        """What an entry breaks by what went down when; the entry it corrects and itself are not counted beside it."""
+        kept = next((one.job for one in self.jobs if one.job.key and one.job.key == entry.job), None)
+        work: Work = kept.work if kept is not None else "spread" if entry.product is not None else "look"
+        rate = entry.achieved_rate_g_m2 if entry.product is not None else 0.0
+        job = Job(
+            kept.number if kept else 0,
+            kept.name if kept else (entry.product.name if entry.product else "work"),
+            work,
+            entry.on,
+            kept.opens if kept else entry.on,
+            kept.closes if kept else entry.on,
+            Dose(rate),
+            entry.product,
+            maker=kept.maker if kept else "hand",
+            placement=kept.placement if kept else "surface",
+        )
+        gone = {entry.key, entry.corrects or 0} - {0}
+        others = tuple(use for use in self.uses if use.down and use.entry not in gone)
+        whole = entry.rate_over(self.ground.size_m2) if entry.product is not None else None
+        return judge(Case(job, self.ground, others, self.day, True, whole))
+
+    def with_entry(self, entry: Entry) -> AreaBook:
+        """The book with an entry more."""
+        return replace(self, entries=(*self.entries, entry))
+
+
+def stops(verdicts: Iterable[Verdict]) -> list[Verdict]:
+    """The verdicts that forbid."""
+    return [verdict for verdict in verdicts if verdict.severity == "stop"]
+
+
+def wants_reason(verdicts: Iterable[Verdict]) -> list[Verdict]:
+    """The verdicts that ask for a typed reason."""
+    return [verdict for verdict in verdicts if verdict.severity != "note"]
+
+
+def rate_for_same_nitrogen(job: Job, product_n: float, size_rate: float) -> GramsPerSquareMetre | None:
+    """The rate of another product that brings the nitrogen ``job`` brings at ``size_rate`` g/m²; None without any."""
+    if job.product is None or not job.product.total_nitrogen or not product_n:
+        return None
+    return GramsPerSquareMetre(size_rate * job.product.total_nitrogen / product_n)

@@ -1,0 +1,103 @@
+"""The local rule set, for every product that carries the nutrient, whatever the kind of ground."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from amber_acre.core.jobs.use import Use, most_with
+from amber_acre.core.products.nutrients import phosphorus_share
+from amber_acre.core.rules.local import phosphorus_forbidden
+from amber_acre.core.rules.rule import Broken, Case, Rule, over
+from amber_acre.core.sentence import OnDay, Plain, Rate, Sentence
+
+CARRIES_FROM = 0.001  # fraction of mass from which a product carries a nutrient: under it labels write 0 [aapfco]
+
+
+def nitrogen_of(use: Use) -> float:
+    """Nitrogen of a use of feed, g/m²; bulk material stands on the soil side, where its nitrogen is slow."""
+    return use.rate_g_m2 * use.product.total_nitrogen if use.product is not None and use.feeds else 0.0
+
+
+def _closed(case: Case) -> Iterable[Broken]:
+    product, rules = case.product, case.ground.rules
+    if product is None or max(product.total_nitrogen, phosphorus_share(product)) < CARRIES_FROM:
+        return
+    for blackout in rules.blackouts:
+        if blackout.covers(case.job.on):
+            yield Broken(
+                Sentence.of(
+                    "{day} lies in the rule's closed period “{period}” ({rules}), and {product} carries nitrogen or"
+                    " phosphorus. Choose another day.",
+                    day=OnDay(case.job.on),
+                    period=Plain(blackout.name),
+                    rules=Plain(rules.name),
+                    product=Plain(product.name),
+                )
+            )
+
+
+def _phosphorus(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or phosphorus_share(product) < CARRIES_FROM:
+        return
+    forbidden = phosphorus_forbidden(case.ground.rules, case.ground.phosphorus)
+    if forbidden:
+        yield Broken(
+            Sentence.of(
+                "{product} carries phosphorus: {why}. Choose another product.",
+                product=Plain(product.name),
+                why=Plain(forbidden),
+            ),
+            "product",
+        )
+
+
+def _once(case: Case) -> Iterable[Broken]:
+    product, rules = case.product, case.ground.rules
+    if product is None or not case.itself.feeds:
+        return
+    for name, share, cap in (
+        ("quick nitrogen", product.quick_fraction, rules.quick_cap_g_m2),
+        ("nitrogen", product.total_nitrogen, rules.total_cap_g_m2),
+    ):
+        if over(case.thick_g_m2 * share, cap):
+            yield Broken(
+                Sentence.of(
+                    "{brings} of {name} is over the cap of one application, {cap}: burn margin is gone.",
+                    brings=Rate(case.thick_g_m2 * share),
+                    name=Plain(name),
+                    cap=Rate(cap),
+                ),
+                "rate",
+            )
+
+
+def _yearly(case: Case) -> Iterable[Broken]:
+    cap, product = case.ground.rules.yearly_cap_g_m2, case.product
+    if cap is None or product is None or not nitrogen_of(case.itself):
+        return
+    counted = [use for use in case.others if use.down or not case.logged]
+    total = most_with([*counted, case.itself], case.job.on, nitrogen_of)
+    if over(total, cap):
+        yield Broken(
+            Sentence.of(
+                "Twelve months add up to {total} of nitrogen; {rules} allows {cap}.",
+                total=Rate(total),
+                rules=Plain(case.ground.rules.name),
+                cap=Rate(cap),
+            ),
+            "rate",
+        )
+
+
+RULES = (
+    Rule("closed-period", "law", "Nothing that carries nitrogen or phosphorus in a closed period of the rule set.",
+         "stop", "rule", _closed),
+    Rule("phosphorus", "law",
+         "No phosphorus where a test shows enough, nor, under a rule that asks for a test, without one.",
+         "stop", "rule", _phosphorus),
+    Rule("nitrogen-once", "law", "The rule set's nitrogen of one application, in all and quick.", "warn",
+         "application-caps", _once),
+    Rule("nitrogen-year", "law", "The rule set's nitrogen in any twelve months, over everything that goes down.",
+         "stop", "rule", _yearly),
+)  # fmt: skip

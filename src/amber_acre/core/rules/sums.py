@@ -1,0 +1,112 @@
+"""What adds up: nitrogen past what the plant can use, lime and sulphur past what the soil bears, slips of a unit."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from amber_acre.core.jobs.use import Use, most_with
+from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
+from amber_acre.core.rules.direction import moves_ph
+from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.limits import cap_of_product
+from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of
+from amber_acre.core.sentence import Plain, Rate, Sentence
+from amber_acre.core.tables.plants import NITROGEN_G_M2
+
+WOODY_NITROGEN_G_M2 = 19.5  # 4 lb/1000 ft² of root zone a year, the most told for woody plants [from-memory]
+SLIPS = (10.0, 43.56, 1000.0)  # a decimal, acre for 1000 ft², gram for kilogram
+SLIP_WITHIN = 0.1  # of such a factor [common-practice]
+
+
+def nitrogen_high(case: Case) -> float:
+    """The most nitrogen a year that grows here can use, g/m²: the grass's high end, else the hungriest plant's."""
+    ground = case.ground
+    if ground.grass is not None:
+        return ground.grass.need_lb_1000[1] * POUND_PER_THOUSAND_G_M2
+    highs = [NITROGEN_G_M2[plant.nitrogen][1] for plant in ground.plants if plant.nitrogen in NITROGEN_G_M2]
+    return max(highs, default=WOODY_NITROGEN_G_M2)
+
+
+def _past_need(case: Case) -> Iterable[Broken]:
+    if not nitrogen_of(case.itself):
+        return
+    counted = [use for use in case.others if use.down or not case.logged]
+    total, high = most_with([*counted, case.itself], case.job.on, nitrogen_of), nitrogen_high(case)
+    if over(total, high):
+        what = case.ground.grass.common_name if case.ground.grass is not None else "what grows here"
+        yield Broken(
+            Sentence.of(
+                "Twelve months add up to {total} of nitrogen; {what} uses {high} at most.",
+                total=Rate(total),
+                what=Plain(what),
+                high=Rate(high),
+            ),
+            "rate",
+        )
+
+
+def _soil_bears(case: Case) -> Iterable[Broken]:
+    product = case.product
+    way = moves_ph(product) if product is not None else None
+    if product is None or way is None or case.ground.traits.by_litre:
+        return
+    if way == "down" and not product.soil.elemental_sulphur and not product.other.get("Fe"):
+        return  # aluminium: its label alone
+    cap = cap_of_product(way, case.job.placement, product)
+
+    def same_way(use: Use) -> float:
+        """Of a use that moves the pH the same way, its rate."""
+        return use.rate_g_m2 if use.product is not None and moves_ph(use.product) == way else 0.0
+
+    if over(case.rate_g_m2, cap.once_g_m2):
+        yield Broken(
+            Sentence.of(
+                "{rate} at once is over what the soil bears, {limit} ({how}). Split it.",
+                rate=rate_of(product, case.rate_g_m2),
+                limit=rate_of(product, cap.once_g_m2),
+                how=Plain(cap.words),
+            ),
+            "rate",
+        )
+    if cap.year_g_m2 is None:
+        return
+    counted = [use for use in case.same_product() if use.down or not case.logged]
+    most = most_with([*counted, case.itself], case.job.on, same_way)
+    if over(most, cap.year_g_m2):
+        yield Broken(
+            Sentence.of(
+                "Twelve months would hold {most}, over the {limit} a year the soil bears ({how}). Choose a later day.",
+                most=rate_of(product, most),
+                limit=rate_of(product, cap.year_g_m2),
+                how=Plain(cap.words),
+            )
+        )
+
+
+def _slip(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or product.label.max_g_m2 <= 0 or not case.rate_g_m2:
+        return
+    for factor in SLIPS:
+        for times, limit in ((case.rate_g_m2 / product.label.max_g_m2, "highest"),
+                             (product.label.min_g_m2 / case.rate_g_m2, "lowest")):  # fmt: skip
+            if abs(times / factor - 1) <= SLIP_WITHIN:
+                yield Broken(
+                    Sentence.of(
+                        "{rate} is about {factor} times off the label's {limit} rate: a slip of the unit?",
+                        rate=rate_of(product, case.rate_g_m2),
+                        factor=Plain(factor),
+                        limit=Plain(limit),
+                    ),
+                    "rate",
+                )
+
+
+RULES = (
+    Rule("nitrogen-past-need", "sum", "No more nitrogen in any twelve months than what grows there can use.", "warn",
+         "extension-turf-n", _past_need, custom=True),
+    Rule("soil-bears", "sum", "Lime and sulphur by what the soil bears at once and in twelve months, by placement.",
+         "stop", "common-practice", _soil_bears),
+    Rule("unit-slip", "sum", "An amount that is off by 10, 43.56 or 1000 is asked about.", "warn", "common-practice",
+         _slip),
+)  # fmt: skip

@@ -1,0 +1,79 @@
+"""Another product for a job at the same nitrogen, and what the judge says of each."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.rule import Verdict
+
+FEED_FROM = 0.01  # fraction of nitrogen from which a product can stand in for a feed [common-practice]
+
+
+@dataclass(frozen=True)
+class Swap:
+    """A product in the place of a job's, at the same nitrogen: the job as it would be, and what it breaks."""
+
+    job: Job
+    cost_m2: float | None
+    verdicts: tuple[Verdict, ...]
+
+    @property
+    def passes(self) -> bool:
+        """True where nothing forbids it and nothing wants a reason."""
+        return all(verdict.severity == "note" for verdict in self.verdicts)
+
+
+def same_nitrogen(job: Job, product: Product) -> GramsPerSquareMetre | None:
+    """The rate of a product, g/m², that brings the nitrogen of a job; None where either brings none."""
+    if job.product is None or min(job.product.total_nitrogen, product.total_nitrogen) < FEED_FROM:
+        return None
+    if job.dose.basis != "area":
+        return None
+    return GramsPerSquareMetre(job.dose.value * job.product.total_nitrogen / product.total_nitrogen)
+
+
+def swapped(job: Job, product: Product, rate_g_m2: float) -> Job:
+    """A job with another product and a reason of its own: nothing is said any more in praise of the one before."""
+    was = job.product
+    kept = same_nitrogen(job, product)
+    nitrogen = rate_g_m2 * product.total_nitrogen
+    words = f"{unrounded(nitrogen)} g/m² of nitrogen from {product.name}" if nitrogen else f"{product.name}"
+    if was is not None and was.key != product.key:
+        same = kept is not None and abs(rate_g_m2 / kept - 1) < 1e-6
+        words += f", in place of {was.name}" + (" at the same nitrogen" if same else "")
+    if product.p2o5 > 0:
+        words += f"; it carries {product.p2o5 * 100:.3g} % P2O5"
+    return replace(job, product=product, dose=Dose(rate_g_m2), reason=f"{job.name}: {words}.")
+
+
+def swaps(book: AreaBook, job: Job, shelf: Sequence[Product]) -> tuple[Swap, ...]:
+    """Every feed of a shelf in a job's place at the same nitrogen: those that pass first, the cheaper first."""
+    found = []
+    for product in shelf:
+        rate = same_nitrogen(job, product)
+        if rate is None or (job.product is not None and product.key == job.product.key):
+            continue
+        other = swapped(job, product, rate)
+        price = min((pack.price / pack.mass_kg for pack in product.packs), default=None)
+        found.append(Swap(other, None if price is None else rate * price / 1000, book.judged(other)))
+    return tuple(sorted(found, key=lambda one: (not one.passes, one.cost_m2 is None, one.cost_m2 or 0.0)))
+
+
+def moved(job: Job, on: date) -> Job:
+    """A job on another day, its window moved with it."""
+    by = on - job.on
+    return replace(job, on=on, opens=job.opens + by, closes=job.closes + by)
+
+
+def by_hand(job: Job, on: date, days: int = 14) -> Job:
+    """A copy of a job as one of its own: on its day, with a window of so many days, belonging to no plan."""
+    return replace(
+        job, key=0, maker="hand", on=on, opens=on, closes=on + timedelta(days=days), skipped=False, missed=False
+    )

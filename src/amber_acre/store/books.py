@@ -1,0 +1,170 @@
+"""The book of an area: its ground, its jobs as they stand and its log, together what any job is judged among."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
+from datetime import date
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.jobs.standing import stand
+from amber_acre.core.measure.area_kinds import ReadFact, number_of
+from amber_acre.core.programme.brief import plants_of_grass
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.running import moved_direction, running_direction
+from amber_acre.core.soil.evidence import SoilTest, newest_with
+from amber_acre.core.soil.probe import ProbeReading, ProbeSummary, summary
+from amber_acre.core.soil.texture import texture_of
+from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass
+from amber_acre.core.tables.plants import Plant
+from amber_acre.core.tables.textures import TextureClass
+from amber_acre.store.areas import facts_of
+from amber_acre.store.climates import climate_of
+from amber_acre.store.daybook import entry_of, entry_rows_of
+from amber_acre.store.jobs import job_of, jobs_in_force
+from amber_acre.store.plants import plant_named
+from amber_acre.store.rules import rule_set_of, softened
+from amber_acre.store.site import crowns_over
+from amber_acre.store.soil_tests import probe_rows, tests_of
+from amber_acre.store.tables import AreaRow, WalkRow
+
+
+def book_of(session: Session, area: AreaRow, day: date, crowns: bool = False) -> AreaBook:
+    """The book of one area on a day; ``crowns``: with the trees that reach over it by the site sheet."""
+    book = books(session, [area], day)[area.id]
+    if not crowns:
+        return book
+    return replace(book, ground=replace(book.ground, canopy=canopy_of(session, area)))
+
+
+def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, AreaBook]:
+    """The books of several areas, read together: every job in force and every entry up to the day."""
+    ids = [area.id for area in areas]
+    jobs = {key: [job_of(row) for row in rows] for key, rows in jobs_in_force(session, ids).items()}
+    entries = {
+        key: tuple(entry_of(row) for row in rows if row.applied_on <= day)
+        for key, rows in entry_rows_of(session, ids).items()
+    }
+    grounds = grounds_of(session, areas, day)
+    return {
+        area.id: book_with(grounds[area.id], jobs.get(area.id, []), entries.get(area.id, ()), day) for area in areas
+    }
+
+
+def book_with(ground: Ground, jobs: Iterable[Job], entries: tuple[Entry, ...], day: date) -> AreaBook:
+    """A book, its ground told which way jobs and log move the pH."""
+    stands = tuple(stand(job, ground.size_m2, ground.low_m2, entries, day) for job in jobs)
+    moving = replace(ground, running=running_direction(stands, day), moved=moved_direction(entries, day))
+    return AreaBook(moving, stands, entries, day)
+
+
+def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ground]:
+    """What is known of the ground of areas on a day, without what jobs and log say."""
+    ids = [area.id for area in areas]
+    probes, soft = probings(session, ids, day), softened(session)
+    mulched = mulch_seen(session, ids, day)
+    found = {}
+    for area in areas:
+        facts = facts_of(area)
+        around = session.get(AreaRow, area.parent_id) if area.parent_id else None
+        tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
+        grass = grass_of(area, around)
+        texture, _ = texture_at_hand(facts, tests, around)
+        mulch = number_of(facts, "mulch_depth")
+        seen = mulched.get(area.id)
+        found[area.id] = Ground(
+            area.name,
+            area.kind,
+            SquareMetres(area.size_m2),
+            SquareMetres(area.low_m2),
+            climate_of(area.property.climate),
+            rule_set_of(area.property.rule_set),
+            grass,
+            plants_of(session, facts, grass),
+            facts,
+            tests,
+            probes.get(area.id),
+            texture,
+            canopy_by_form(facts),
+            seen if seen is not None else (mulch or 0.0) * 1000,
+            softened=soft,
+        )
+    return found
+
+
+def grass_of(area: AreaRow, around: AreaRow | None) -> Grass | None:
+    """The grass of a lawn, or of the lawn a patch lies in."""
+    turf = area if area.kind == "lawn" else around if area.kind == "patch" else None
+    return GRASS_BY_KEY.get(turf.grass) if turf is not None else None
+
+
+def plants_of(session: Session, facts: Mapping[str, ReadFact], grass: Grass | None) -> tuple[Plant, ...]:
+    """The catalogue's plants of an area, as the firm has changed them; its grass among them."""
+    names = [str(facts["plant"].value)] if "plant" in facts else []
+    listed = facts["plants"].value if "plants" in facts else ()
+    names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
+    found = [plant for name in names if (plant := plant_named(session, name)) is not None]
+    if grass is not None:
+        own = plant_named(session, grass.botanical_name)
+        found += [own] if own is not None else plants_of_grass(grass)
+    return tuple(found)
+
+
+def texture_at_hand(
+    facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...], around: AreaRow | None
+) -> tuple[TextureClass | None, str]:
+    """Texture class and where it is from; a patch without its own has that of the lawn around it."""
+    texture, how = _texture(facts, tests)
+    if texture is None and around is not None:
+        texture, how = _texture(facts_of(around), tuple(tests_of(around)))
+        how = f"{how}, as the lawn around it" if texture else ""
+    return texture, how
+
+
+def _texture(facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...]) -> tuple[TextureClass | None, str]:
+    """The newest test with sand, silt and clay, else as judged by feel."""
+    feel = facts["texture"].value if "texture" in facts else ""
+    sampled = newest_with(tests, "sand")
+    texture = texture_of(sampled, feel if isinstance(feel, str) else "")
+    tested = sampled is not None and "sand" in sampled.values
+    return texture, "laboratory" if texture and tested else "by feel" if texture else ""
+
+
+def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, ProbeSummary]:
+    """What the probe says of areas up to a day: readings spot by spot, and those of looks."""
+    readings: dict[int, list[ProbeReading]] = {}
+    for row in probe_rows(session, area_ids):
+        readings.setdefault(row.area_id, []).append(ProbeReading(row.on_day, row.spot, row.ph))
+    for look in session.scalars(select(WalkRow).where(WalkRow.area_id.in_(area_ids), WalkRow.ph.is_not(None))):
+        if look.ph is not None and look.spot:
+            readings.setdefault(look.area_id, []).append(ProbeReading(look.on_day, look.spot, look.ph))
+    found = {key: summary([r for r in rows if r.on_day <= day]) for key, rows in readings.items()}
+    return {key: read for key, read in found.items() if read is not None}
+
+
+def mulch_seen(session: Session, area_ids: Sequence[int], day: date) -> dict[int, float]:
+    """The newest depth of mulch that a look has measured, mm."""
+    query = select(WalkRow.area_id, WalkRow.mulch_mm).where(
+        WalkRow.area_id.in_(area_ids), WalkRow.mulch_mm.is_not(None), WalkRow.on_day <= day
+    )
+    return {
+        key: depth for key, depth in session.execute(query.order_by(WalkRow.on_day, WalkRow.id)) if depth is not None
+    }
+
+
+def canopy_by_form(facts: Mapping[str, ReadFact]) -> str:
+    """How an area's form says that it lies under a canopy; '' where it does not."""
+    return "by the area's form" if "canopy" in facts and facts["canopy"].value == "yes" else ""
+
+
+def canopy_of(session: Session, area: AreaRow) -> str:
+    """How an area is known to lie under a canopy: by its form, else by the crowns of the site sheet."""
+    return canopy_by_form(facts_of(area)) or ", ".join(
+        f"{name}: {size:.1f} m² of it by the site sheet" for name, size in crowns_over(session, area)
+    )

@@ -1,0 +1,141 @@
+"""Jobs: one table for every piece of work, whatever made it; kept, loaded, changed."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable, Sequence
+from datetime import date
+
+from sqlalchemy import func, or_, select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.jobs.dose import BASIS_KEYS, Dose
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.job import MAKERS, PLACEMENTS, WORKS, Job, Maker
+from amber_acre.core.jobs.standing import StandingJob, stand
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.store.daybook import entry_of, entry_rows_of
+from amber_acre.store.shelf import product_of
+from amber_acre.store.tables import AreaRow, JobRow, ProgrammeRow
+
+
+def job_row(session: Session, job_id: int) -> JobRow | None:
+    """A job of an area in use, or None."""
+    row = session.get(JobRow, job_id)
+    if row is None or row.area.deleted_at is not None or row.area.property.deleted_at is not None:
+        return None
+    return row
+
+
+def maker_of(row: JobRow) -> Maker:
+    """What made a job."""
+    if row.programme_id is not None:
+        return "season"
+    kind = row.correction.kind if row.correction is not None else "hand"
+    return next(maker for maker in MAKERS if maker == kind)
+
+
+def job_of(row: JobRow) -> Job:
+    """The core value of a job row; open jobs of a plan that was ended are left out."""
+    return Job(
+        row.number,
+        row.name,
+        next(work for work in WORKS if work == row.work),
+        row.on_day,
+        row.opens,
+        row.closes,
+        Dose(row.dose, next(basis for basis in BASIS_KEYS if basis == row.basis), row.dose_count),
+        product_of(row.product) if row.product is not None else None,
+        row.id,
+        maker_of(row),
+        next(placement for placement in PLACEMENTS if placement == row.placement),
+        row.answers,
+        row.reason,
+        row.target_g_m2,
+        row.share,
+        row.yearly_g_m2,
+        row.skipped or (row.correction is not None and row.correction.ended_at is not None),
+    )
+
+
+def row_of(job: Job, area_id: int, programme_id: int | None = None, correction_id: int | None = None) -> JobRow:
+    """A new row of a job."""
+    return JobRow(
+        area_id=area_id,
+        programme_id=programme_id,
+        correction_id=correction_id,
+        number=job.number,
+        name=job.name,
+        work=job.work,
+        on_day=job.on,
+        opens=job.opens,
+        closes=job.closes,
+        product_id=job.product.key if job.product is not None else None,
+        dose=job.dose.value if job.product is not None or job.work == "water" else 0.0,
+        basis=job.dose.basis,
+        dose_count=job.dose.count,
+        placement=job.placement,
+        answers=job.answers,
+        reason=job.reason,
+        target_g_m2=job.target_g_m2,
+        share=job.share,
+        yearly_g_m2=job.yearly_g_m2,
+        skipped=job.skipped,
+    )
+
+
+def add_job(session: Session, area_id: int, job: Job) -> JobRow:
+    """Writes a job made by hand, numbered on within its area."""
+    by_hand = (JobRow.area_id == area_id, JobRow.programme_id.is_(None), JobRow.correction_id.is_(None))
+    row = row_of(job, area_id)
+    row.number = (session.scalar(select(func.max(JobRow.number)).where(*by_hand)) or 0) + 1
+    session.add(row)
+    session.flush()
+    return row
+
+
+def jobs_in_force(session: Session, area_ids: Sequence[int]) -> dict[int, list[JobRow]]:
+    """Every job that stands on areas, by area: of corrections, by hand, and of the newest programme of each season."""
+    newest = (
+        select(func.max(ProgrammeRow.id))
+        .where(ProgrammeRow.area_id.in_(area_ids))
+        .group_by(ProgrammeRow.area_id, ProgrammeRow.season_start)
+    )
+    query = (
+        select(JobRow)
+        .where(JobRow.area_id.in_(area_ids), or_(JobRow.programme_id.is_(None), JobRow.programme_id.in_(newest)))
+        .order_by(JobRow.on_day, JobRow.id)
+    )
+    found: dict[int, list[JobRow]] = {area_id: [] for area_id in area_ids}
+    for row in session.scalars(query).unique():
+        found[row.area_id].append(row)
+    return found
+
+
+def standing_jobs(session: Session, rows: Iterable[JobRow], day: date) -> list[tuple[JobRow, StandingJob]]:
+    """Job rows, in their order, each as it stands on a day."""
+    rows = list(rows)
+    entries = {
+        key: [entry_of(one) for one in of_area]
+        for key, of_area in entry_rows_of(session, sorted({row.area_id for row in rows})).items()
+    }
+    return [(row, _standing(row, row.area, entries.get(row.area_id, []), day)) for row in rows]
+
+
+def _standing(row: JobRow, area: AreaRow, entries: Sequence[Entry], day: date) -> StandingJob:
+    return stand(job_of(row), SquareMetres(area.size_m2), SquareMetres(area.low_m2), entries, day)
+
+
+def change_job(row: JobRow, job: Job, version: int, change_reason: str) -> None:
+    """Changes a job by hand, if nobody changed it since ``version``; its window moves with its day (DoesNotFit)."""
+    if row.version != version:
+        raise DoesNotFit(
+            "Somebody else changed this job while you were looking at it. Look at it as it stands now, then change it"
+            " again.",
+            field="version",
+        )
+    row.on_day, row.opens, row.closes = job.on, job.opens, job.closes
+    row.product_id = job.product.key if job.product is not None else None
+    row.dose, row.basis, row.dose_count = job.dose.value, job.dose.basis, job.dose.count
+    row.placement, row.reason, row.skipped = job.placement, job.reason, job.skipped
+    row.change_reason = change_reason

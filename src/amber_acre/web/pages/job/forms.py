@@ -1,0 +1,133 @@
+"""Forms of the job page: a job changed, copied, made by hand, done without product, struck out."""
+
+from __future__ import annotations
+
+from datetime import date
+from typing import Annotated, Self
+
+from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
+
+from amber_acre.core import typed
+from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.jobs.job import Placement, Work
+from amber_acre.core.products.product import Product
+from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength
+from amber_acre.web.forms.reading import Form
+
+FARTHEST_DAYS = 731  # a job moved farther than two years is a slip of the year
+
+
+def _whole(value: object) -> object:
+    return str(value or "").strip() or "0"
+
+
+Whole = Annotated[int, BeforeValidator(_whole)]
+
+
+def _on_shelf(product: int, info: ValidationInfo) -> Product | None:
+    shelf: dict[int, Product] = (info.context or {})["shelf"]
+    if product and product not in shelf:
+        raise NotUnderstood("Choose a product from the shelf.", field="product")
+    return shelf.get(product)
+
+
+class JobForm(Form):
+    """A job's day, product, rate and placement as typed. Context: ``shelf``, products by key.
+
+    ``rate_shown`` is the rounded rate the form was filled with: left untouched, the exact rate stays, and with another
+    product the nitrogen stays. ``warned``: keys of the rules somebody has read and answers with ``reason``.
+    """
+
+    version: Whole
+    on_day: date
+    product: Whole = 0
+    rate: str = ""
+    rate_shown: str = ""
+    placement: Placement = "surface"
+    skipped: Checked = False
+    reason: Note = ""
+    warned: str = ""
+
+    @model_validator(mode="after")
+    def _readable(self, info: ValidationInfo) -> Self:
+        product = _on_shelf(self.product, info)
+        if product is not None and self.rate.strip() and self.rate != self.rate_shown:
+            read_rate(self.rate, product)
+        if not self.reason:
+            raise MissingInput("Say why it is changed: it is kept with the job.", field="reason")
+        return self
+
+
+class NewJobForm(Form):
+    """A job made by hand. Context: ``shelf``."""
+
+    name: Note = ""
+    work: Work
+    on_day: date
+    days: Whole = 14
+    product: Whole = 0
+    rate: str = ""
+    placement: Placement = "surface"
+    reason: Needed
+    warned: str = ""
+
+    @field_validator("days")
+    @classmethod
+    def _window(cls, value: int) -> int:
+        if not 1 <= value <= 120:
+            raise OutOfRange("A window is 1 to 120 days long.", field="days", limits=(1, 120))
+        return value
+
+    @model_validator(mode="after")
+    def _readable(self, info: ValidationInfo) -> Self:
+        product = _on_shelf(self.product, info)
+        if product is not None:
+            read_rate(self.rate, product)
+        elif self.rate.strip():
+            raise MissingInput("A rate needs its product. Choose it from the shelf.", field="product")
+        return self
+
+
+class CopyForm(Form):
+    """Where and when a job is to be done as well."""
+
+    area: Whole
+    copy_day: date
+    copy_reason: Needed
+    warned: str = ""
+
+
+class WorkForm(Form):
+    """A work without product that was done. Context: ``today``."""
+
+    form_key: Needed
+    done_on: date
+    who: Needed
+    note: Note = ""
+    probe: OptionalLength = None
+
+    @field_validator("done_on")
+    @classmethod
+    def _not_to_come(cls, value: date, info: ValidationInfo) -> date:
+        if value > (info.context or {})["today"]:
+            raise OutOfRange(f"{value} is still to come. Write down what has been done, on its day.", field="done_on")
+        return value
+
+
+class StrikeForm(Form):
+    """Why a work does not count, and who says so."""
+
+    who: Needed
+    why: Needed
+
+
+def read_rate(text: str, product: Product, field: str = "rate") -> typed.Typed:
+    """A rate typed for a product, as g/m² of product; liquids by volume and density."""
+    if not product.liquid:
+        read = typed.mass_rate(text, field)
+    else:
+        by_volume = typed.volume_rate(text, field)
+        read = typed.Typed(by_volume.text, by_volume.value * (product.density_kg_l or 0.0), "g/m²")
+    if read.value <= 0:
+        raise AmberError("A rate must be above zero. To leave the job out, tick “Leave out”.", field=field)
+    return read

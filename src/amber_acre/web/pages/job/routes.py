@@ -1,0 +1,314 @@
+"""One page for any job: looked at, changed, moved, swapped, copied, left out, done."""
+
+from __future__ import annotations
+
+import secrets
+from collections.abc import Sequence
+from dataclasses import replace
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, Response
+
+from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import PLACEMENTS, WORK_WORDS, WORKS, Job
+from amber_acre.core.products.product import Product
+from amber_acre.core.rules.due import hold_rules
+from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
+from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.rules.swap import by_hand, moved, same_nitrogen, swapped, swaps
+from amber_acre.store import jobs as store
+from amber_acre.store.areas import area_of, areas_of
+from amber_acre.store.books import book_of
+from amber_acre.store.corrections import close_finding, findings_of
+from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
+from amber_acre.store.shelf import product_of, shelf, stock_kg
+from amber_acre.store.tables import AreaRow, EntryRow, JobRow
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.job.forms import FARTHEST_DAYS, CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
+from amber_acre.web.shown import Shown
+from amber_acre.web.who import WHO, last_logged_by
+
+router = APIRouter()
+NEAR_DAYS = 60  # what else is done on the area within two months is shown beside a job
+
+
+@router.get("/jobs/{job_id}")
+def show_job(request: Request, session: Reading, today: Today, job_id: Key) -> HTMLResponse:
+    row = found(store.job_row(session, job_id), "This job")
+    return _page(request, session, row, today, Read(None, {}))
+
+
+@router.post("/jobs/{job_id}/change")
+def change_job(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
+    """Changes, moves, swaps or leaves a job out; refuses what the judge forbids, and asks for what wants a reason."""
+    row = found(store.job_row(session, job_id), "This job")
+    book, products = book_of(session, row.area, today, crowns=True), _products(session, row)
+    read = read_form(JobForm, posted, shelf=products)
+    form = read.value
+    if form is not None:
+        try:
+            job = _changed(store.job_of(row), form, products)
+            if not form.skipped:
+                _hold(read, book.judged(job), form.warned)
+            if not read.faults:
+                store.change_job(row, job, form.version, form.reason)
+                session.flush()
+        except AmberError as error:
+            read.refuse(error)
+    if read.faults:
+        return _page(request, session, row, today, read, 422)
+    return go(f"/jobs/{row.id}")
+
+
+def _changed(job: Job, form: JobForm, products: dict[int, Product]) -> Job:
+    """The job as the form wants it: its window moves with its day, another product keeps the nitrogen."""
+    if abs((form.on_day - job.on).days) > FARTHEST_DAYS:
+        raise DoesNotFit(f"{form.on_day} is far from {job.on}. Check the year.", field="on_day")
+    changed = moved(replace(job, placement=form.placement, skipped=form.skipped), form.on_day)
+    if job.product is None:
+        return changed
+    product = products.get(form.product)
+    if product is None:
+        raise NotUnderstood("Choose a product from the shelf.", field="product")
+    untouched = form.rate == form.rate_shown or not form.rate.strip()
+    if product.key == job.product.key:
+        rate = job.dose.value if untouched else read_rate(form.rate, product).value
+        return replace(changed, dose=replace(job.dose, value=rate))
+    kept = same_nitrogen(job, product)
+    if untouched and kept is None:
+        raise MissingInput(
+            f"Type the rate of {product.name}: it brings other things than what it replaces.", field="rate"
+        )
+    rate = kept if untouched and kept is not None else read_rate(form.rate, product).value
+    return swapped(changed, product, rate)
+
+
+def _hold(read: Read[Any], verdicts: Sequence[Verdict], warned: str, reason: str = "reason") -> None:
+    """Refuses what is forbidden; what wants a reason is shown once, and goes through with the reason typed after it."""
+    read.forbid([verdict for verdict in verdicts if verdict.severity == "stop"])
+    asked = [verdict for verdict in verdicts if verdict.severity == "warn"]
+    if not {verdict.rule for verdict in asked} <= set(warned.split()):
+        read.forbid([replace(verdict, field=reason) for verdict in asked])
+        read.typed = {**read.typed, "warned": " ".join(sorted({verdict.rule for verdict in asked}))}
+
+
+@router.post("/jobs/{job_id}/copy")
+def copy_job(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
+    """Makes the same job on another area of the property, or on another day, judged there."""
+    row = found(store.job_row(session, job_id), "This job")
+    read = read_form(CopyForm, posted)
+    form = read.value
+    there: AreaRow | None = None
+    if form is not None:
+        there = next((area for area in areas_of(session, row.area.property_id) if area.id == form.area), None)
+        if there is None:
+            read.refuse(NotUnderstood("Choose an area of this property.", field="area"))
+    if form is None or there is None:
+        return _page(request, session, row, today, read, 422)
+    job = by_hand(replace(store.job_of(row), reason=form.copy_reason), form.copy_day)
+    verdicts = book_of(session, there, today, crowns=True).judged(job)
+    fields = {"on_day": "copy_day", "rate": "area", "product": "area", "placement": "area"}
+    _hold(read, [replace(v, field=fields.get(v.field, v.field)) for v in verdicts], form.warned, "copy_reason")
+    if read.faults:
+        return _page(request, session, row, today, read, 422)
+    return go(f"/jobs/{store.add_job(session, there.id, job).id}")
+
+
+@router.get("/areas/{area_id}/jobs/new")
+def new_job(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
+    area = found(area_of(session, area_id), "This area")
+    typed = {"on_day": today.isoformat(), "days": "14", "work": "feed" if area.kind == "lawn" else "spread"}
+    return _new(request, session, area, Read(None, typed))
+
+
+@router.post("/areas/{area_id}/jobs/new")
+def add_job(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Makes a job by hand."""
+    area = found(area_of(session, area_id), "This area")
+    products = {p.key: p for p in shelf(session)}
+    read = read_form(NewJobForm, posted, shelf=products)
+    form = read.value
+    if form is None:
+        return _new(request, session, area, read, 422)
+    product = products.get(form.product)
+    if abs((form.on_day - today).days) > FARTHEST_DAYS:
+        read.refuse(DoesNotFit(f"{form.on_day} is far from today. Check the year.", field="on_day"))
+        return _new(request, session, area, read, 422)
+    job = Job(
+        0,
+        form.name or (product.name if product else WORK_WORDS[form.work].capitalize()),
+        form.work,
+        form.on_day,
+        form.on_day,
+        form.on_day + timedelta(days=form.days),
+        Dose(read_rate(form.rate, product).value) if product else Dose(0.0),
+        product,
+        maker="hand",
+        placement=form.placement,
+        answers="made by hand",
+        reason=form.reason,
+    )
+    _hold(read, book_of(session, area, today, crowns=True).judged(job), form.warned)
+    if read.faults:
+        return _new(request, session, area, read, 422)
+    return go(f"/jobs/{store.add_job(session, area.id, job).id}")
+
+
+@router.post("/jobs/{job_id}/done")
+def job_done(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
+    """Writes a work without product down; a check that passes closes the finding it was for."""
+    row = found(store.job_row(session, job_id), "This job")
+    read = read_form(WorkForm, posted, today=today)
+    form = read.value
+    if row.product_id is not None:
+        read.refuse(DoesNotFit("This job puts something down: log the amount.", field="done_on"))
+    if form is not None and row.work == "check" and form.probe is None:
+        read.refuse(
+            MissingInput("Say how deep the probe goes now: it decides whether the finding closes.", field="probe")
+        )
+    if form is None or read.faults:
+        return _page(request, session, row, today, read, 422)
+    note = form.note
+    if form.probe is not None:
+        depth = form.probe.value * 1000
+        passed = depth >= GOES_DEEPER_MM
+        note = f"probe goes in {depth / 10:.0f} cm: {'passed' if passed else 'the finding stays open'}. {note}".strip()
+        if passed:
+            _close(session, row, form.done_on, f"re-check: the probe goes in {depth / 10:.0f} cm")
+    work_done(
+        session,
+        job=row,
+        form_key=form.form_key,
+        done_on=form.done_on,
+        who=form.who,
+        note=note,
+        recorded_at=datetime.now(UTC),
+    )
+    return go(f"/jobs/{row.id}")
+
+
+@router.post("/entries/{entry_id}/strike")
+def strike_work(request: Request, session: Writing, posted: Posted, today: Today, entry_id: Key) -> Response:
+    """Strikes a work without product out by a new row; its job is due again."""
+    entry = found(entry_row(session, entry_id), "This work")
+    row = found(
+        store.job_row(session, entry.job_id) if entry.job_id and entry.product_id is None else None, "This work"
+    )
+    read = read_form(StrikeForm, posted)
+    if entry.struck or correction_of(session, entry.id) is not None:
+        read.refuse(DoesNotFit("This work is struck out already.", field="why"))
+    if read.value is None or read.faults:
+        read.faults = {f"why-{entry.id}": fault for fault in read.faults.values()}
+        return _page(request, session, row, today, read, 422)
+    work_done(
+        session,
+        job=row,
+        form_key=f"strike-{entry.id}",
+        done_on=entry.applied_on,
+        who=read.value.who,
+        note=read.value.why,
+        recorded_at=datetime.now(UTC),
+        corrects_id=entry.id,
+        struck=True,
+    )
+    return go(f"/jobs/{row.id}")
+
+
+def _close(session: Writing, row: JobRow, on: date, why: str) -> None:
+    for finding in findings_of(session, [row.area_id]):
+        if finding.kind == "compacted" and finding.closed_on is None:
+            close_finding(session, finding, on, why)
+
+
+def _products(session: Reading, row: JobRow) -> dict[int, Product]:
+    products = {p.key: p for p in shelf(session)}
+    if row.product is not None:
+        products.setdefault(row.product.id, product_of(row.product))
+    return products
+
+
+def _page(
+    request: Request, session: Reading, row: JobRow, today: date, read: Read[Any], status: int = 200
+) -> HTMLResponse:
+    area, book = row.area, book_of(session, row.area, today)
+    judged = next((judged_job(book, one) for one in book.jobs if one.job.key == row.id), None)
+    shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
+    products = _products(session, row)
+    in_force = judged is not None
+    if judged is None:  # of a programme that a newer one has replaced
+        judged = judged_job(book, store.standing_jobs(session, [row], today)[0][1])
+    job = judged.job
+    entries = entries_of_job(session, row.id)
+    corrected = {one.corrects_id: one.id for one in entries if one.corrects_id is not None}
+    typed = {
+        "on_day": job.on.isoformat(),
+        "product": str(job.product.key if job.product else ""),
+        "rate": shown.rate(job.product, judged.job.rate_on(book.ground.size_m2)) if job.product else "",
+        "placement": job.placement,
+        "skipped": "on" if row.skipped else "",
+        "done_on": today.isoformat(),
+        "copy_day": today.isoformat(),
+        "area": str(area.id),
+    } | last_logged_by(request.cookies.get(WHO, ""))
+    return render(
+        request,
+        "job/job.html",
+        status,
+        units=units_of(area.property.units),
+        area=area,
+        row=row,
+        judged=judged,
+        in_force=in_force,
+        day=today,
+        rate_shown=typed["rate"],
+        work_words=WORK_WORDS,
+        placements=_PLACEMENT_WORDS,
+        hold_rules=hold_rules(judged),
+        rule_of=RULE_BY_KEY,
+        near=_near(book, judged),
+        swaps=swaps(book, job, shelf(session)) if job.product and not judged.done and in_force else (),
+        products=products.values(),
+        stock=stock_kg(session),
+        areas=[(one.id, one.name) for one in areas_of(session, area.property_id)],
+        entries=[(one, entry_of(one), corrected.get(one.id)) for one in entries],
+        went_past=_went_past(book, entries),
+        form_key=secrets.token_hex(16),
+        typed=typed | dict(read.typed),
+        changed=bool(read.typed) and "on_day" in read.typed,
+        faults=read.faults,
+    )
+
+
+_PLACEMENT_WORDS = [
+    (key, {"surface": "on the surface", "raked": "raked in", "tilled": "tilled in"}[key]) for key in PLACEMENTS
+]
+
+
+def _near(book: AreaBook, judged: JudgedJob) -> list[Any]:
+    """What else is done on the area near the job's day."""
+    return [use for use in book.uses if use.job != judged.job.key and abs((use.on - judged.on).days) <= NEAR_DAYS]
+
+
+def _went_past(book: AreaBook, entries: Sequence[EntryRow]) -> dict[int, tuple[Verdict, ...]]:
+    return {one.id: book.judged_entry(entry_of(one)) for one in entries if not one.struck and one.product_id}
+
+
+def _new(request: Request, session: Reading, area: AreaRow, read: Read[Any], status: int = 200) -> HTMLResponse:
+    return render(
+        request,
+        "job/new.html",
+        status,
+        units=units_of(area.property.units),
+        area=area,
+        works=[(work, WORK_WORDS[work]) for work in WORKS],
+        placements=_PLACEMENT_WORDS,
+        products=[(p.key, p.name) for p in shelf(session)],
+        typed=dict(read.typed),
+        faults=read.faults,
+    )

@@ -1,0 +1,70 @@
+"""Beside the rounds of the year: lanes of areas that are no lawn, acid and base, leaves nobody has asked about."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+
+from sqlalchemy.orm import Session
+
+from amber_acre.core.correction.soil_ledger import SoilLedger, SoilUse, soil_ledger
+from amber_acre.core.jobs.use import Use
+from amber_acre.core.rules.judged import JudgedJob
+from amber_acre.core.season.climate import daily_series, next_season_start
+from amber_acre.core.season.windows import Span, spans
+from amber_acre.store.climates import climate_of
+from amber_acre.store.corrections import findings_of
+from amber_acre.store.programmes import Lane, judged_jobs
+from amber_acre.store.rules import rule_set_of
+from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.walks import walks_of
+from amber_acre.web.draw.lane import LaneDrawing, draw_jobs
+from amber_acre.web.draw.tape import Tape
+from amber_acre.web.shown import Shown
+
+PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
+
+
+def windows_of(place: PropertyRow, season: date) -> tuple[Span, ...]:
+    """Frost, heat and closed times of a property without a lawn, on its tape."""
+    climate = climate_of(place.climate)
+    series = daily_series(climate, season, next_season_start(season))
+    return spans(climate, series, rule_set_of(place.rule_set).blackouts, "cool")
+
+
+def thin_lanes(
+    session: Session, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown
+) -> list[tuple[AreaRow, LaneDrawing]]:
+    """Areas that are no lawn and have jobs this season, each with its flags."""
+    others = [row for row in areas if row.kind != "lawn"]
+    found: dict[int, list[JudgedJob]] = {}
+    for area, one in judged_jobs(session, others, day):
+        if not one.job.skipped and tape.scale.start <= one.on < tape.scale.end:
+            found.setdefault(area.id, []).append(one)
+    return [(row, draw_jobs(row.name, found[row.id], tape.scale, day, shown)) for row in others if row.id in found]
+
+
+def ledger_of(lane: Lane) -> SoilLedger:
+    """Acid, base and the elements of the season's jobs and entries."""
+    year = lane.year
+    uses = [
+        SoilUse(use.product, use.rate_g_m2, use.down, words(use))
+        for use in year.book.uses
+        if use.product is not None and year.holds(use.on)
+    ]
+    return soil_ledger(uses)
+
+
+def words(use: Use) -> str:
+    """A use as the working of the ledger calls it."""
+    name = use.product.name if use.product is not None else ""
+    return f"Logged {use.on:%-d %B}: {name}" if use.down else f"Planned {use.words}: {name}"
+
+
+def unasked_pale(session: Session, area_id: int) -> date | None:
+    """The day leaves were last seen pale, where no cause has been marked since; else None."""
+    look = next((row for row in walks_of(session, area_id) if row.colour is not None), None)
+    if look is None or look.colour is None or look.colour not in PALE:
+        return None
+    asked = any(f.kind == "pale" and f.found_on >= look.on_day for f in findings_of(session, [area_id]))
+    return None if asked else look.on_day
