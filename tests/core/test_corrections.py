@@ -9,9 +9,11 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.correction.cheapest_acid import cheapest_by_acid
 from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.nutrient_plan import LOOK_DAYS, plan_nutrient
-from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, cheapest_by_acid, plan_ph
+from amber_acre.core.correction.ph_brief import PhBrief, PhChoice
+from amber_acre.core.correction.ph_plan import plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.jobs.dose import Dose

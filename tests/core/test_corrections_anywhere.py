@@ -21,7 +21,8 @@ from amber_acre.core.correction.amending import amend
 from amber_acre.core.correction.flower_colour import COLOURS, colour_plan
 from amber_acre.core.correction.instalments import Timing
 from amber_acre.core.correction.nutrient_plan import carries, plan_nutrient
-from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, PhPlan, lime_grade, plan_ph
+from amber_acre.core.correction.ph_brief import PhBrief, PhChoice
+from amber_acre.core.correction.ph_plan import PhPlan, lime_grade, plan_ph
 from amber_acre.core.errors import AmberError, DoesNotFit, OutOfRange
 from amber_acre.core.jobs.job import PLACEMENTS
 from amber_acre.core.products.product import SoilAction

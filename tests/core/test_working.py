@@ -13,7 +13,8 @@ from simpleeval import simple_eval
 
 from amber_acre.core.correction.amending import amend, gypsum_by_test
 from amber_acre.core.correction.holding import drift_working, holding_rate
-from amber_acre.core.correction.ph_plan import PhBrief, PhChoice, plan_ph
+from amber_acre.core.correction.ph_brief import PhBrief, PhChoice
+from amber_acre.core.correction.ph_plan import plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.measure.entry import read_cut_out, read_outline
 from amber_acre.core.measure.size import CutOut, net_size

@@ -45,7 +45,6 @@ from amber_acre.web.draw.soil import (
     draw_range,
     draw_trend,
     draw_triangle,
-    ph_class,
 )
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.draw.water_chart import BASE as GROUND
@@ -252,7 +251,6 @@ def test_the_ladder_and_the_column_stay_inside_their_boxes() -> None:
     assert [rung.done for rung in ladder.rungs] == [True, False]
     assert ladder.today is not None
     assert ladder.steps[0][2] == "4.5"
-    assert [ph_class(ph) for ph in (4.4, 5.2, 6.0, 6.8, 7.5)] == [1, 2, 3, 4, 5]
     assert draw_ladder(run, jobs, 5.2, date(2020, 1, 1)).today is None
     shapes = draw_column(column(120, 110, thatch_mm=4, mulch_mm=3))
     assert shapes[-1].y + shapes[-1].height == pytest.approx(400 * 0.62, abs=0.2)

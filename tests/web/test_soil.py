@@ -269,19 +269,20 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
     form = LIMING | {"product": lime}
     query = "&".join(f"{k}={v.replace(' ', '+').replace('%', '%25')}" for k, v in form.items())
     preview = page_of(demo, f"/areas/{PADDOCK}/soil/ph?{query}")
-    assert "83.2 g/m² of Chalkdust 94 = 70.7 kg on 850 m²" in preview
+    # 62.7 g/m² of CaCO₃ for the soil and 21.8 for a year's feeds, by a lime 0.753 effective
+    assert "112 g/m² of Chalkdust 94 = 95.2 kg on 850 m²" in preview
     assert demo.get("/corrections/99").status_code == 404
     made = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
     assert made.status_code == 303
     page = made.headers["location"]
     words = page_of(demo, page)
     assert "Lime 1 of 1 due" in words
-    assert "3 × 24 kg" in words
+    assert "4 × 24 kg" in words
     week = page_of(demo, "/")
     assert "Marram Lodge · Paddock lawn Lime 1 of 1: Chalkdust 94" in week
-    assert "70.7 kg 3 × 24 kg" in week
+    assert "95.2 kg 4 × 24 kg" in week
     year = page_of(demo, f"/properties/7?area={PADDOCK}")
-    assert "Lime 70.7 kg" in year
+    assert "Lime 95.2 kg" in year
     assert "Acid or base, as CaCO₃" in year
     again = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
     assert again.status_code == 422
@@ -295,7 +296,7 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
     entry = {
         "form_key": key[1],
         "product": lime,
-        "amount": "75 kg",
+        "amount": "98 kg",
         "covered": "850 m²",
         "applied_on": "2026-05-27",
         "who": "Oda",
@@ -303,7 +304,7 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
     assert demo.post(log[1], entry).status_code == 303
     done = page_of(demo, page)
     assert "Lime 1 of 1 done" in done
-    assert "down 75.0 kg" in done
+    assert "down 98.0 kg" in done
     assert "Chalkdust 94" in page_of(demo, "/daybook")
     assert "runs here already" in page_of(demo, f"/areas/{PADDOCK}/soil/ph?{query}")
     assert "lies in the closed time" not in page_of(demo, f"/properties/7?area={PADDOCK}")

@@ -12,7 +12,8 @@ from amber_acre.core import typed
 from amber_acre.core.correction.amend_jobs import amend_jobs
 from amber_acre.core.correction.amending import amend
 from amber_acre.core.correction.nutrient_plan import plan_nutrient
-from amber_acre.core.correction.ph_plan import PhChoice, plan_ph
+from amber_acre.core.correction.ph_brief import PhChoice
+from amber_acre.core.correction.ph_plan import plan_ph
 from amber_acre.core.quantities import INCH_M, SquareMetres
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import core_holes

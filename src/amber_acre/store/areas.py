@@ -157,12 +157,17 @@ def sized(
 
 
 def lawn_of(row: AreaRow) -> Lawn:
-    """The core value of a lawn with its newest soil test."""
+    """The core value of a lawn with its newest soil test; its size is what is fed, the patches fed with it included."""
+    more = sum(
+        patch.size_m2
+        for patch in row.property.areas
+        if patch.parent_id == row.id and patch.deleted_at is None and patch.fact_texts.get("fed", "with") != "own"
+    )
     return Lawn(
         row.name,
-        SquareMetres(row.size_m2),
-        SquareMetres(row.low_m2),
-        SquareMetres(row.high_m2),
+        SquareMetres(row.size_m2 + more),
+        SquareMetres(row.low_m2 + more),
+        SquareMetres(row.high_m2 + more),
         GRASS_BY_KEY[row.grass],
         next(u for u in UPKEEPS if u == row.upkeep),
         row.clippings_returned,

@@ -15,7 +15,7 @@ from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_kinds import ReadFact, number_of
 from amber_acre.core.programme.brief import plants_of_grass
 from amber_acre.core.quantities import SquareMetres
-from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.running import moved_direction, running_direction
 from amber_acre.core.soil.evidence import SoilTest, newest_with
@@ -52,14 +52,21 @@ def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
         for key, rows in entry_rows_of(session, ids).items()
     }
     grounds = grounds_of(session, areas, day)
-    return {
+    found = {
         area.id: book_with(grounds[area.id], jobs.get(area.id, []), entries.get(area.id, ()), day) for area in areas
     }
+    fed = [area for area in areas if area.kind == "patch" and area.fact_texts.get("fed", "with") != "own"]
+    parents = {key: session.get(AreaRow, key) for area in fed if (key := area.parent_id)}
+    lawns = books(session, [row for row in parents.values() if row is not None], day) if parents else {}
+    for area in fed:
+        if area.parent_id in lawns:
+            found[area.id] = replace(found[area.id], from_lawn=lawns[area.parent_id].feeds_of_patches())
+    return found
 
 
 def book_with(ground: Ground, jobs: Iterable[Job], entries: tuple[Entry, ...], day: date) -> AreaBook:
     """A book, its ground told which way jobs and log move the pH."""
-    stands = tuple(stand(job, ground.size_m2, ground.low_m2, entries, day) for job in jobs)
+    stands = tuple(stand(job, *ground.sizes_of(job), entries, day) for job in jobs)
     moving = replace(ground, running=running_direction(stands, day), moved=moved_direction(entries, day))
     return AreaBook(moving, stands, entries, day)
 
@@ -94,8 +101,23 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             canopy_by_form(facts),
             seen if seen is not None else (mulch or 0.0) * 1000,
             softened=soft,
+            patches=patches_in(area),
         )
     return found
+
+
+def patches_in(area: AreaRow) -> tuple[PatchIn, ...]:
+    """The patches of a lawn, each with its cause and whether it is fed with the lawn."""
+    return tuple(
+        PatchIn(
+            row.name,
+            row.fact_texts.get("cause", ""),
+            SquareMetres(row.size_m2),
+            row.fact_texts.get("fed", "with") != "own",
+        )
+        for row in area.property.areas
+        if row.parent_id == area.id and row.kind == "patch" and row.deleted_at is None
+    )
 
 
 def grass_of(area: AreaRow, around: AreaRow | None) -> Grass | None:

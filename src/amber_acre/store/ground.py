@@ -10,9 +10,9 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.correction.nutrient_plan import carries
-from amber_acre.core.correction.ph_plan import PhBrief
+from amber_acre.core.correction.ph_brief import PhBrief
 from amber_acre.core.jobs.entry import Entry, standing
-from amber_acre.core.measure.area_kinds import number_of
+from amber_acre.core.measure.area_kinds import number_of, size_by_facts
 from amber_acre.core.products.acid_balance import acidity_g_m2
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.ground import Ground, ph_at_hand
@@ -165,6 +165,13 @@ def brought_of(session: Session, area: AreaRow, element: Measured, day: date) ->
     return sum(carries(product, element) * rate for product, rate in uses)
 
 
+def medium_litres(ground: Ground) -> float:
+    """Litres of medium of pots; 0 for other ground."""
+    if not ground.traits.by_litre:
+        return 0.0
+    return size_by_facts(ground.kind, ground.facts).other or 0.0
+
+
 def brief_of(ground: SoilGround, canopy: str = "") -> PhBrief:
     """What the core needs to know of the ground. ``canopy``: how it is known to lie under trees, by the site sheet."""
     return PhBrief(
@@ -187,4 +194,7 @@ def brief_of(ground: SoilGround, canopy: str = "") -> PhBrief:
         lime_test.values.get("free_lime") if (lime_test := newest_with(ground.tests, "free_lime")) else None,
         ground.thick,
         ground.moved_beside,
+        ground.says("medium"),
+        medium_litres(ground),
+        ground.size_m2,
     )

@@ -19,7 +19,7 @@ _WORKS = (
     "'feed', 'spread', 'spray', 'drench', 'core', 'topdress', 'seed', 'plant', 'mulch', 'inject', 'water', 'clip',"
     " 'look', 'sample', 'check'"
 )
-_BASES = "'area', 'plant', 'plant_volume', 'trunk', 'trunk_volume', 'water', 'depth', 'volume'"
+_BASES = "'area', 'plant', 'plant_volume', 'trunk', 'trunk_volume', 'water', 'litre', 'depth', 'volume'"
 
 
 class JobRow(Base):

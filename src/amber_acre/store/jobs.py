@@ -8,6 +8,7 @@ from datetime import date
 from sqlalchemy import func, or_, select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.correction.following import follow
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import BASIS_KEYS, Dose
 from amber_acre.core.jobs.entry import Entry
@@ -134,8 +135,26 @@ def change_job(row: JobRow, job: Job, version: int, change_reason: str) -> None:
             " again.",
             field="version",
         )
+    if row.correction is not None and job.product is not None:
+        _move_followers(row, row.on_day, job.on)
     row.on_day, row.opens, row.closes = job.on, job.opens, job.closes
     row.product_id = job.product.key if job.product is not None else None
     row.dose, row.basis, row.dose_count = job.dose.value, job.dose.basis, job.dose.count
     row.placement, row.reason, row.skipped = job.placement, job.reason, job.skipped
     row.change_reason = change_reason
+
+
+def _move_followers(row: JobRow, was: date, now: date) -> None:
+    """Moves the tests and looks that follow a dose of a correction as far as the dose."""
+    if row.correction is None:
+        return
+    rows = {one.id: one for one in row.correction.jobs}
+    for key, by in follow([job_of(one) for one in rows.values()], job_of(row), was, now).items():
+        one = rows[key]
+        one.on_day, one.opens, one.closes = one.on_day + by, one.opens + by, one.closes + by
+
+
+def went_down(row: JobRow, on: date) -> None:
+    """A dose of a correction went down on a day: later than planned, its tests and looks wait as much longer."""
+    if row.product_id is not None and on > row.on_day:
+        _move_followers(row, row.on_day, on)

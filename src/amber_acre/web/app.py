@@ -15,6 +15,8 @@ from amber_acre.store import upkeep
 from amber_acre.store.session import migrate, open_engine
 from amber_acre.web import problems
 from amber_acre.web.guard import Guard
+from amber_acre.web.pages.account.routes import router as account
+from amber_acre.web.pages.almanac.judging import router as judging
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
 from amber_acre.web.pages.daybook.routes import router as daybook
@@ -64,6 +66,8 @@ def create_app(settings: Settings) -> FastAPI:
         soil,
         soil_correcting,
         job,
+        account,
+        judging,
         soil_nutrients,
         soil_amending,
         soil_leaves,

@@ -18,6 +18,7 @@ from amber_acre.core.measure.methods import Method
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.rule import over
 from amber_acre.core.season.climate import MONTH_NAMES
+from amber_acre.core.soil.ph_class import ph_class
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.web.forms.reading import Faults
@@ -61,6 +62,7 @@ _environment.filters.update(figure=figure, plain=plain_figure, substituted=subst
 _environment.globals.update(
     choices_of=_choices_of,
     over=over,
+    ph_class=ph_class,
     choices_of_products=_choices_of_products,
     letters=lambda known: ", ".join(f"{letter} {words}" for letter, words in known.items()),
     methods_of=_methods_of,

@@ -10,6 +10,7 @@ from typing import Literal, get_args
 from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job
+from amber_acre.core.rules.in_season import SULPHUR_BURNS_FROM_C
 from amber_acre.core.rules.limits import Cap
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.tables.acidifying import SULPHUR_WORKS_ABOVE_C
@@ -80,7 +81,9 @@ def below_the_lab(total_g_m2: float, share: float, working: Working) -> float:
 
 
 def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Climate, cap: Cap) -> list[Job]:
-    """Instalments of lime from ``first`` on, ``interval_days`` (28–366) apart, never on frozen ground; then a re-test.
+    """Instalments of lime from ``first`` on, ``interval_days`` (28–366) apart, never on frozen ground.
+
+    A re-test stands before each new year's first dose, and after the last.
 
     Where the cap has a year (hydrated lime, a label), any twelve months keep under it.
     """
@@ -89,15 +92,17 @@ def lime_jobs(rates: list[float], first: date, interval_days: int, climate: Clim
             "Lime instalments lie 28 to 366 days apart (1 to 6 months is usual).", field="interval", limits=(28, 366)
         )
     jobs: list[Job] = []
-    thawed = open_days(climate, first, lambda mean, low: low > 0)
+    spread: list[Job] = []
+    thawed = open_days(climate, first, lambda mean, low, high: low > 0)
     for n, rate in enumerate(rates, start=1):
-        day = under_the_year(
-            thawed, jobs, first if not jobs else jobs[-1].on + timedelta(days=interval_days), rate, cap
-        )
-        refuse_too_long([job.on for job in jobs], len(rates), day)
-        jobs.append(
-            Job(n, f"Lime {n} of {len(rates)}", "spread", day, day, day + timedelta(days=WINDOW_DAYS), Dose(rate))
-        )
+        day = first if not spread else spread[-1].on + timedelta(days=interval_days)
+        day = under_the_year(thawed, spread, day, rate, cap)
+        refuse_too_long([job.on for job in spread], len(rates), day)
+        if spread and (day - spread[0].on).days // 365 > (spread[-1].on - spread[0].on).days // 365:
+            jobs.append(retest_job(len(jobs) + 1, day - timedelta(days=28)))
+        end = day + timedelta(days=WINDOW_DAYS)
+        spread.append(Job(len(jobs) + 1, f"Lime {n} of {len(rates)}", "spread", day, day, end, Dose(rate)))
+        jobs.append(spread[-1])
     if jobs:
         jobs.append(retest_job(len(jobs) + 1, jobs[-1].on + timedelta(days=LIME_RETEST_DAYS)))
     return jobs
@@ -135,11 +140,13 @@ def sulphur_jobs(
     cap: Cap,
     climate: Climate,
     per_product: float = 1.0,
+    ceiling_c: float = SULPHUR_BURNS_FROM_C,
 ) -> list[Job]:
     """Instalments of sulphur from ``first``: any twelve months under the yearly cap, a re-test before each new year.
 
-    ``warm``: on days the soil (daily mean of the air) is above 13 °C; ``ready``: on unfrozen days before that, so that
-    it lies ready when warmth comes.
+    ``warm``: on days the soil (daily mean of the air) is above 13 °C and the usual maximum below ``ceiling_c``, from
+    which sulphur burns what it lies on (no ceiling where it is dug in); ``ready``: on unfrozen days before that, so
+    that it lies ready when warmth comes.
     """
     if not 28 <= interval_days <= 366:
         raise OutOfRange("Sulphur doses lie 28 to 366 days apart.", field="interval", limits=(28, 366))
@@ -147,7 +154,9 @@ def sulphur_jobs(
     workable = open_days(
         climate,
         first,
-        lambda mean, low: mean > SULPHUR_WORKS_ABOVE_C if warm else low > 0 and mean <= SULPHUR_WORKS_ABOVE_C,
+        lambda mean, low, high: (
+            mean > SULPHUR_WORKS_ABOVE_C and high < ceiling_c if warm else low > 0 and mean <= SULPHUR_WORKS_ABOVE_C
+        ),
     )
     jobs: list[Job] = []
     spread: list[Job] = []
@@ -178,14 +187,14 @@ def retest_job(number: int, day: date) -> Job:
     return Job(number, "Test again before any more", "sample", day, day - timedelta(days=14), day + timedelta(days=28))
 
 
-def open_days(climate: Climate, first: date, holds: Callable[[float, float], bool]) -> list[date]:
-    """Days from ``first`` over the years a correction may take on which daily mean and minimum allow it."""
+def open_days(climate: Climate, first: date, holds: Callable[[float, float, float], bool]) -> list[date]:
+    """Days from ``first`` over the years a correction may take on which daily mean, minimum and maximum allow it."""
     end = first + timedelta(days=365 * (MOST_YEARS + 1))
     series = daily_series(climate, first, end)
     return [
         series.day(n)
-        for n, (mean, low) in enumerate(zip(series.mean_c, series.min_c, strict=True))
-        if holds(float(mean), float(low))
+        for n, (mean, low, high) in enumerate(zip(series.mean_c, series.min_c, series.max_c, strict=True))
+        if holds(float(mean), float(low), float(high))
     ]
 
 
@@ -194,8 +203,8 @@ def _next(days: list[date], day: date) -> date:
     if found is None:
         raise OutOfRange(
             "This climate has no day for it in the years ahead: lime needs unfrozen ground, sulphur soil above 13 °C"
-            " or, to lie ready, unfrozen soil below it, a nutrient days above 8 °C. Choose the other timing or a later"
-            " year.",
+            " and no heat or, to lie ready, unfrozen soil below it, a nutrient days above 8 °C. Choose the other timing"
+            " or a later year.",
             field="timing",
         )
     return found

@@ -69,12 +69,14 @@ def plan_nutrient(
     forbidden: str = "",
     advice_g_m2: float | None = None,
     chelate: bool = False,
+    locked_above: float = LAWN_PH_RANGE[1],
     thick: float = 1.0,
     runs_since: date | None = None,
     corrected_since_test: bool = False,
 ) -> NutrientPlan:
     """Instalments from ``first`` for an element that tests low. ``brought_g_m2``: what the year's feeds bring of it.
 
+    ``locked_above``: pH over which what grows there finds micronutrients locked up.
     ``forbidden``: why no phosphorus may go down, '' where it may. ``thick``: size planned on over the smallest it can
     be, where the label is held, its highest rate and its yearly one. ``runs_since``: the day a correction of it that
     still runs was entered; ``corrected_since_test``: one went down after the test. Refuses both, and elements that
@@ -83,7 +85,7 @@ def plan_nutrient(
     """
     name, working = MEASURES[element].name, Working(f"{MEASURES[element].name} of the test")
     read = level(test, element, working)
-    _allowed(test, element, read, by, forbidden, chelate)
+    _allowed(test, element, read, by, forbidden, None if chelate else locked_above)
     refuse_twice(name, runs_since, "element")
     if corrected_since_test:
         raise DoesNotFit(f"Test again first: {name.lower()} has gone down since this test.", field="element")
@@ -112,7 +114,7 @@ def _by_label_and_look(
         "g/m²",
         "label",
     )
-    growing = open_days(climate, first, lambda mean, low: mean >= GROWS_ABOVE_C and low > 0)
+    growing = open_days(climate, first, lambda mean, low, high: mean >= GROWS_ABOVE_C and low > 0)
     day = under_the_year(growing, [], first, rate, Cap(rate, None, "the label", "label"))
     again = day + timedelta(days=LOOK_DAYS)
     jobs = [
@@ -191,7 +193,9 @@ def _label_cap(product: Product, thick: float) -> Cap:
     )
 
 
-def _allowed(test: SoilTest, element: Measured, read: str, by: NeedBy, forbidden: str, chelate: bool) -> None:
+def _allowed(
+    test: SoilTest, element: Measured, read: str, by: NeedBy, forbidden: str, locked_above: float | None
+) -> None:
     name = MEASURES[element].name
     if element not in test.values:
         raise MissingInput(f"{name} is not in the test: nothing is put down for it.", field="element")
@@ -201,7 +205,7 @@ def _allowed(test: SoilTest, element: Measured, read: str, by: NeedBy, forbidden
         raise DoesNotFit(f"{name} is {read}: nothing is wanted by the range.", field="by")
     if element in MICRO and read != "low":
         raise DoesNotFit(f"{name} does not test low: no micronutrient without a shortage.", field="element")
-    if element in MICRO and not chelate and test.ph is not None and test.ph > LAWN_PH_RANGE[1]:
+    if element in MICRO and locked_above is not None and test.ph is not None and test.ph > locked_above:
         raise DoesNotFit(
             f"At pH {test.ph:g} {name.lower()} is locked up: a plain salt of it would be locked up too. Mend the pH, or"
             " use a chelate that holds there and say so.",
@@ -257,7 +261,7 @@ def _lacking(
 
 def _jobs(rates: list[float], name: str, first: date, interval: int, climate: Climate, cap: Cap) -> list[Job]:
     """Growing days, the label's interval apart, any twelve months under its year."""
-    growing = open_days(climate, first, lambda mean, low: mean >= GROWS_ABOVE_C and low > 0)
+    growing = open_days(climate, first, lambda mean, low, high: mean >= GROWS_ABOVE_C and low > 0)
     jobs: list[Job] = []
     day = first
     for n, rate in enumerate(rates, start=1):

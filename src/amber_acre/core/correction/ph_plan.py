@@ -2,96 +2,41 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
-from datetime import date
 
 from amber_acre.core.correction.course import Course, course
-from amber_acre.core.correction.instalments import Timing, below_the_lab, lime_jobs, split, sulphur_jobs
+from amber_acre.core.correction.instalments import below_the_lab, lime_jobs, split, sulphur_jobs
 from amber_acre.core.correction.lime_doubts import lime_doubts
+from amber_acre.core.correction.ph_brief import PhBrief, PhChoice
+from amber_acre.core.correction.pot_plan import pot_dose, pot_jobs
+from amber_acre.core.correction.years_acid import less_the_years_acid, with_the_years_acid
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
-from amber_acre.core.jobs.job import Job, Placement
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import unrounded
+from amber_acre.core.rules.in_season import SULPHUR_BURNS_FROM_C
 from amber_acre.core.rules.limits import (
     SULPHUR_CAPS,
     Cap,
-    Direction,
     cap_of_product,
     refuse_both_ways,
     why_not_tilled,
 )
-from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
-from amber_acre.core.soil.lime import LimeGrade, LimeMethod, lime_need, lime_product
+from amber_acre.core.soil.lime import LimeGrade, lime_need, lime_product
 from amber_acre.core.soil.probe import LARGE_LIME_G_M2, LARGE_SULPHUR_G_M2, PROBE_ERROR, large_on_probe
 from amber_acre.core.soil.sulphur import SulphurNeed, acidifying_product, hydrate_of, sulphur_equivalent, sulphur_need
 from amber_acre.core.soil.texture import lime_texture
 from amber_acre.core.tables.acidifying import CARBONATE_PER_SULPHUR, FIZZ_TEST
-from amber_acre.core.tables.liming import LIME_KINDS, LimeKind, Region
+from amber_acre.core.tables.liming import LIME_KINDS, LimeKind
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.core.working import Working
 
 NEAR_BOTH_TABLES = (
     6.0  # from here to 6.5 a target lies where the sulphur tables of two sources meet and differ [wfh, small-fruit]
 )
-
-
-@dataclass(frozen=True)
-class PhBrief:
-    """Everything a pH correction of one area depends on; None and '' are unknown.
-
-    ``canopy``: how it is known to lie under a tree, '' where it does not.
-
-    ``ph`` is what it goes by and ``on_probe`` whether only a probe says it. ``running``: direction of a correction
-    that still runs. ``corrected_since_test``: one was finished after the newest test. ``acid_g_m2_year``: what the
-    year's fertilizers leave, as CaCO₃. ``moved``: which way something that went down within a year moves the pH.
-    ``thick``: size planned on over the smallest it can be, where the label is held. ``beside``: name and direction of
-    what is moved in the lawn a patch lies in, or in a patch of the lawn.
-    """
-
-    kind: str
-    planted: bool
-    canopy: str
-    stands_wet: bool
-    climate: Climate
-    test: SoilTest | None
-    ph: float | None
-    on_probe: bool
-    half_spread: float
-    texture: TextureClass | None
-    fizz: str
-    lime_advice_g_m2: float | None
-    running: Direction | None
-    corrected_since_test: bool
-    acid_g_m2_year: float = 0.0
-    moved: Direction | None = None
-    free_lime: float | None = None
-    thick: float = 1.0
-    beside: tuple[str, Direction] | None = None
-
-
-@dataclass(frozen=True)
-class PhChoice:
-    """What a person decides: direction, target, product, placement, depth in mm, method, days, share to start with.
-
-    ``advice_effective``: effective share of the lime the laboratory's figure is meant in (0.3–1.8); None: the report
-    is silent.
-    """
-
-    direction: Direction
-    target_ph: float
-    product: Product
-    placement: Placement
-    depth_mm: float
-    first: date
-    interval_days: int
-    method: LimeMethod = "texture"
-    region: Region = "cool"
-    rule: str = "two-sieve"
-    timing: Timing = "warm"
-    start_share: float = 1.0
-    advice_effective: float | None = None
 
 
 @dataclass(frozen=True)
@@ -132,6 +77,8 @@ def plan_ph(brief: PhBrief, choice: PhChoice) -> PhPlan:
         raise DoesNotFit(why, field="placement")
     _right_way(brief.ph, choice)
     working = Working(f"pH {unrounded(brief.ph)} to {choice.target_ph:g}")
+    if KINDS[brief.kind].by_litre:
+        return _pots(brief, brief.ph, choice, working)
     if choice.direction == "up":
         return _raise(brief, brief.ph, choice, working)
     return _lower(brief, brief.ph, choice, working)
@@ -161,7 +108,8 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         brief.lime_advice_g_m2,
         1.0 if choice.advice_effective is None else choice.advice_effective,
     )
-    full = lime_product(need, grade, working)
+    asked = need if choice.method == "lab" else with_the_years_acid(need, brief.acid_g_m2_year, working)
+    full = lime_product(asked, grade, working)
     total = below_the_lab(full, choice.start_share, working)
     cap = _under_label(cap_of_product("up", choice.placement, choice.product), choice, 1.0, brief.thick)
     jobs = lime_jobs(split(total, cap, working), choice.first, choice.interval_days, brief.climate, cap)
@@ -176,10 +124,9 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         warnings.append("Above pH 7 iron and manganese lock up: stop at the lower part of the range.")
     if grade.kind == "hydrated":
         warnings.append("Hydrated lime is caustic and soon spent; on standing turf limestone is safer.")
-    if len(jobs) > 3:
-        warnings.append(
-            f"{len(jobs) - 1} applications: two a season are usual, so this takes years. Test before each season."
-        )
+    spread = sum(job.work == "spread" for job in jobs)
+    if spread > 2:
+        warnings.append(f"{spread} applications{_over_years(jobs)}: two a season are usual. Test before each season.")
     question = large_on_probe(total, LARGE_LIME_G_M2) if brief.on_probe else ""
     return PhPlan(
         brief,
@@ -195,6 +142,28 @@ def _raise(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         working,
         _drift(brief, choice, need),
     )
+
+
+def _pots(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhPlan:
+    """Pots, by the litre of their medium: one dose for a unit of pH at most, then a test."""
+    product = choice.product
+    if choice.direction == "up":
+        grade = lime_grade(product, choice.rule)
+        share = lime_product(100.0, grade, working) and 100.0 / lime_product(100.0, grade, Working(""))
+    else:
+        soil = product.soil
+        share = sulphur_equivalent(soil.elemental_sulphur, product.other.get("Fe", 0.0), soil.aluminium, working)
+        if share < 0.02:
+            raise DoesNotFit("This product makes no acid: it holds neither sulphur nor iron enough.", field="product")
+    grams = pot_dose(choice.direction, ph, choice.target_ph, brief.medium, share, working)
+    jobs = pot_jobs(product, choice.direction, grams, brief.litres, choice.first)
+    total = grams * brief.litres / brief.size_m2
+    said = (
+        f"{unrounded(grams)} g a litre of medium, {unrounded(brief.litres)} L in all: stirred into the top, watered in,"
+        " and what drains is tested before any more. The label for containers decides.",
+        *_said_first(brief, choice),
+    )
+    return PhPlan(brief, choice, total * share, total, total, jobs, None, None, (), said, working)
 
 
 def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhPlan:
@@ -227,11 +196,13 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
     )
     if need.hopeless:
         raise DoesNotFit(need.sentence, field="direction")
-    full = acidifying_product(need.total_g_m2, share, working)
+    left = less_the_years_acid(need.total_g_m2, brief.acid_g_m2_year, working)
+    full = acidifying_product(left, share, working)
     total = below_the_lab(full, choice.start_share, working)
     cap = _under_label(SULPHUR_CAPS[choice.placement], choice, share, brief.thick)
     rates = split(total, cap, working, share)
-    jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share)
+    ceiling = math.inf if choice.placement == "tilled" else SULPHUR_BURNS_FROM_C
+    jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share, ceiling)
     expected = _course(brief, ph, choice, jobs, full, need.total_g_m2 * CARBONATE_PER_SULPHUR, False)
     warnings = [
         need.sentence,
@@ -255,6 +226,13 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         working,
         _drift(brief, choice, need.total_g_m2 * CARBONATE_PER_SULPHUR),
     )
+
+
+def _over_years(jobs: list[Job]) -> str:
+    """How long the doses of a plan take, in words, where it is over a year."""
+    days = [job.on for job in jobs if job.work == "spread"]
+    months = (days[-1] - days[0]).days / 30.4
+    return f" over {months:.0f} months" if months > 12 else ""
 
 
 def _made_of(jobs: list[Job], choice: PhChoice) -> tuple[Job, ...]:
@@ -378,16 +356,3 @@ def _course(
         drift,
         spread,
     )
-
-
-def cheapest_by_acid(products: list[Product]) -> list[tuple[Product, float, float]]:
-    """Products that acidify with their share as sulphur and the price of a kilogram of it, cheapest first.
-
-    Always compared per unit of sulphur: products differ tenfold. Products without a pack or a price are left out.
-    """
-    found = []
-    for product in products:
-        share = sulphur_equivalent(product.soil.elemental_sulphur, product.other.get("Fe", 0.0), product.soil.aluminium)
-        if share >= 0.02 and product.packs and not product.liquid:
-            found.append((product, share, min(pack.price / pack.mass_kg for pack in product.packs) / share))
-    return sorted(found, key=lambda row: row[2])

@@ -8,7 +8,7 @@ from typing import Literal, get_args
 from amber_acre.core.errors import MissingInput, OutOfRange
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 
-BasisKey = Literal["area", "plant", "plant_volume", "trunk", "trunk_volume", "water", "depth", "volume"]
+BasisKey = Literal["area", "plant", "plant_volume", "trunk", "trunk_volume", "water", "litre", "depth", "volume"]
 BASIS_KEYS: tuple[BasisKey, ...] = get_args(BasisKey)
 
 
@@ -35,6 +35,7 @@ BASES: dict[BasisKey, Basis] = {
         Basis("trunk", "g a cm of trunk", "cm of trunk", 0.001),
         Basis("trunk_volume", "mL a cm of trunk", "cm of trunk", 0.001, litres=True),
         Basis("water", "mg/L", "litres of water", 1e-6),
+        Basis("litre", "g a litre of medium", "litres of medium", 0.001),
         Basis("depth", "mm deep", "", 1.0, litres=True),  # a millimetre on a square metre is a litre
         Basis("volume", "m³", "", 1000.0, litres=True),
     )

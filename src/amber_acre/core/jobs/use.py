@@ -50,24 +50,33 @@ def use_of(job: Job, size_m2: SquareMetres) -> Use:
     return Use(job.on, rate, words, job.product, job.work, job=job.key or None, placement=job.placement)
 
 
-def uses_of(jobs: Iterable[StandingJob], entries: Sequence[Entry], size_m2: SquareMetres) -> tuple[Use, ...]:
-    """All uses of an area by day: standing entries, and jobs that still count and have no entry."""
+def uses_of(
+    jobs: Iterable[StandingJob],
+    entries: Sequence[Entry],
+    size_of_entry: Callable[[Work | None, Product | None], SquareMetres],
+) -> tuple[Use, ...]:
+    """All uses of an area by day: standing entries, and jobs that still count and have no entry.
+
+    ``size_of_entry``: what an entry of a work (None: of no job) and product is spread over, m².
+    """
     jobs = list(jobs)
     kept = {one.job.key: one.job for one in jobs if one.job.key}
     found = [
         Use(
             entry.on,
-            entry.rate_over(size_m2) if entry.product else 0.0,
+            entry.rate_over(size_of_entry(kept[entry.job].work if entry.job in kept else None, entry.product))
+            if entry.product
+            else 0.0,
             _logged_words(entry, kept.get(entry.job or 0)),
             entry.product,
-            kept[entry.job].work if entry.job in kept else "spread",
+            kept[entry.job].work if entry.job in kept else "feed",
             down=True,
             job=entry.job,
             entry=entry.key,
         )
         for entry in standing(entries)
     ]
-    found += [use_of(one.job, size_m2) for one in jobs if one.job.counts and not one.done]
+    found += [use_of(one.job, one.size_m2) for one in jobs if one.job.counts and not one.done]
     return tuple(sorted(found, key=lambda use: (use.on, not use.down, use.job or 0)))
 
 

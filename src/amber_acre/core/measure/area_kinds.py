@@ -101,10 +101,16 @@ _KINDS = (
                 ),
             ),
             Fact("treatment", "Treatment", "text", "what is tried here, and only here"),
+            Fact(
+                "fed",
+                "Feeding",
+                "choice",
+                choices=(("with", "with its lawn"), ("own", "only as its treatment says")),
+            ),
             Fact("pair", "Compared with", "text", "the untreated patch or area it is judged against"),
         ),
-        "A patch takes its size from the lawn it lies in. Its soil can be corrected by itself; its own feeding comes"
-        " later.",
+        "A patch takes its size from the lawn it lies in, and is fed with it unless its treatment says otherwise. Its"
+        " soil can be corrected by itself.",
         turf=True,
         grown=True,
     ),

@@ -7,6 +7,9 @@ from dataclasses import dataclass
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.tables.materials import MATERIALS
+from amber_acre.core.tables.salt_index import PER_K2O_CHLORIDE, PER_K2O_SULPHATE, PER_NITROGEN, PER_P2O5
+
+K2O_PER_CL = 94.196 / 2 / 35.453  # K2O that a part of chloride holds as potassium chloride [iupac-masses]
 
 
 @dataclass(frozen=True)
@@ -44,3 +47,11 @@ def phosphorus_share(product: Product) -> float:
     """Element P as a fraction of mass, 0–1: by the analysis, of bulk material without one as usual for its kind."""
     material = MATERIALS.get(product.soil.material)
     return product.phosphorus_fraction or (material.phosphorus if material else 0.0)
+
+
+def salt_index(product: Product) -> float:
+    """Salt index of a product by its analysis, sodium nitrate as 100 [rader-1943]; potash by the chloride it states."""
+    chloride = min(product.k2o, product.other.get("Cl", 0.0) * K2O_PER_CL)
+    index = sum(PER_NITROGEN[form] * share for form, share in product.nitrogen.items())
+    index += PER_K2O_CHLORIDE * chloride + PER_K2O_SULPHATE * (product.k2o - chloride) + PER_P2O5 * product.p2o5
+    return 100 * index

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
 from amber_acre.core.jobs.entry import Entry, standing
@@ -31,11 +31,13 @@ def ledger(
     rounds: Sequence[Job],
     entries: Sequence[Entry],
     jobs: Sequence[tuple[str, Product, float]] = (),
+    sizes: Mapping[int, float] | None = None,
 ) -> Ledger:
     """Adds up the season: log entries that stand, and planned rounds not yet logged or skipped.
 
     Applied figures are mass × fraction over the whole lawn, so that two halves add up to one lawn. ``jobs``: planned
-    soil jobs that carry nutrients, each with its words, product and rate in g/m².
+    soil jobs that carry nutrients, each with its words, product and rate in g/m². ``sizes``: what an entry is spread
+    over, m², by its key; the lawn where none is given.
     """
     working = Working("Nutrient ledger of the season")
     counted = standing(tuple(entries))
@@ -43,14 +45,14 @@ def ledger(
     applied, to_come = Nutrients(), Nutrients()
     parts: list[Figure] = []
     for n, entry in enumerate(counted, start=1):
-        rate = GramsPerSquareMetre(entry.amount_kg * 1000 / lawn.size_m2)
+        rate = GramsPerSquareMetre(entry.amount_kg * 1000 / (sizes or {}).get(entry.key, lawn.size_m2))
         applied += carried(entry.material, rate)
         parts.append(
             _nitrogen_step(
                 working,
                 f"a{n}",
                 f"Logged {entry.on:%-d %B}: {entry.material.name}",
-                entry.amount_kg * 1000 / lawn.size_m2,
+                rate,
                 entry.material.total_nitrogen,
             )
         )
@@ -74,6 +76,14 @@ def ledger(
         )
     year = applied + to_come
     cap = lawn.rules.yearly_cap_g_m2
+    _year_step(lawn, parts, year, working)
+    slow = _slow_share(lawn, year, working)
+    return Ledger(applied, to_come, year, None if cap is None else cap - year.nitrogen, slow, working)
+
+
+def _year_step(lawn: Lawn, parts: list[Figure], year: Nutrients, working: Working) -> None:
+    """The sum of the season's nitrogen, held against the rule's yearly cap."""
+    cap = lawn.rules.yearly_cap_g_m2
     if parts:
         working.step(
             "Nitrogen of the year",
@@ -84,8 +94,6 @@ def ledger(
             "label",
             (Limit("yearly cap", None, cap, "rule"),) if cap is not None else (),
         )
-    slow = _slow_share(lawn, year, working)
-    return Ledger(applied, to_come, year, None if cap is None else cap - year.nitrogen, slow, working)
 
 
 def _slow_share(lawn: Lawn, year: Nutrients, working: Working) -> float:

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 
@@ -35,11 +35,23 @@ class Ribbon:
     rate_g_m2: float
 
 
-def supply(lawn: Lawn, rounds: Sequence[Job], entries: Sequence[Entry], series: DailySeries) -> tuple[Ribbon, ...]:
-    """A ribbon for every standing entry and every open round of the season, in order of day."""
+def supply(
+    lawn: Lawn,
+    rounds: Sequence[Job],
+    entries: Sequence[Entry],
+    series: DailySeries,
+    sizes: Mapping[int, float] | None = None,
+) -> tuple[Ribbon, ...]:
+    """A ribbon for every standing entry and every open round of the season, in order of day.
+
+    ``sizes``: what an entry is spread over, m², by its key; the lawn where none is given.
+    """
     counted = standing(tuple(entries))
     done = {entry.job for entry in counted}
-    jobs = [(e.on, f"log {e.on:%-d %b}", True, e.material, e.amount_kg * 1000 / lawn.size_m2) for e in counted] + [
+    jobs = [
+        (e.on, f"log {e.on:%-d %b}", True, e.material, e.amount_kg * 1000 / (sizes or {}).get(e.key, lawn.size_m2))
+        for e in counted
+    ] + [
         (r.on, f"R{r.number}", False, r.material, float(r.rate_g_m2)) for r in rounds if r.counts and r.key not in done
     ]
     length = len(series.mean_c)

@@ -9,6 +9,7 @@ from datetime import date
 from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob, stand
+from amber_acre.core.jobs.use import most_with
 from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import Ledger, ledger
@@ -18,6 +19,7 @@ from amber_acre.core.programme.supply import Ribbon, supply
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.windows import Span, spans
@@ -50,6 +52,15 @@ class LawnYear:
         return 0 <= self.series.index(day) < len(self.series.mean_c)
 
     @property
+    def cap_left_g_m2(self) -> float | None:
+        """Nitrogen left under the rule's cap in the fullest twelve months that touch the season; None: no cap."""
+        cap = self.lawn.rules.yearly_cap_g_m2
+        if cap is None:
+            return None
+        days = [use.on for use in self.book.uses if self.holds(use.on)]
+        return cap - max((most_with(self.book.uses, day, nitrogen_of) for day in days), default=0.0)
+
+    @property
     def season_jobs(self) -> tuple[JudgedJob, ...]:
         """The other jobs whose day, done or planned, lies in the season."""
         return tuple(one for one in self.jobs if self.holds(one.on))
@@ -80,8 +91,10 @@ def lawn_year(
     book = AreaBook(ground, (*stands, *beside), known, today)
     soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
     fed, open_rounds = without_bulk(inside), [one.job for one in stands]
+    works = {one.job.key: one.job.work for one in book.jobs}
+    sizes = {e.key: float(ground.size_of_entry(works.get(e.job or 0), e.product)) for e in fed}
     planned = [
-        (one.job.name, one.product, float(one.job.rate_on(ground.size_m2)))
+        (one.job.name, one.product, float(one.job.rate_on(one.size_m2)))
         for one in beside
         if one.product is not None
         and one.product.family != BULK
@@ -98,8 +111,8 @@ def lawn_year(
         judge_rounds(lawn, book, stands, series),
         tuple(judged_job(book, one) for one in beside),
         inside,
-        ledger(lawn, open_rounds, fed, planned),
-        supply(lawn, open_rounds, fed, series),
+        ledger(lawn, open_rounds, fed, planned, sizes),
+        supply(lawn, open_rounds, fed, series, sizes),
         spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
         {e.key: book.judged_entry(e) for e in standing(inside)},
     )
@@ -107,7 +120,7 @@ def lawn_year(
 
 def _stand(job: Job, ground: Ground, entries: Sequence[Entry], today: date) -> StandingJob:
     """A job as it stands; a feed of a season whose window has closed with nothing logged is missed."""
-    one = stand(job, ground.size_m2, ground.low_m2, entries, today)
+    one = stand(job, *ground.sizes_of(job), entries, today)
     if job.maker == "season" and job.closes < today and not one.done:
         return replace(one, job=replace(job, missed=True))
     return one

@@ -127,6 +127,28 @@ def _by_litre(case: Case) -> Iterable[Broken]:
         )
 
 
+# What treats the cause of a patch: a material of the shelf, or a work. [common-practice]
+TREATS: dict[str, tuple[str, ...]] = {
+    "dry": ("wetting",),
+    "bare": ("seed",),
+    "worn": ("core", "seed"),
+    "trench": ("core",),
+}
+
+
+def _on_the_patch(case: Case) -> Iterable[Broken]:
+    treats = {case.job.work, case.product.soil.material if case.product is not None else ""}
+    own = [patch for patch in case.ground.patches if treats & set(TREATS.get(patch.cause, ()))]
+    if own:
+        yield Broken(
+            Sentence.of(
+                "This treats what {patches} is there for: it belongs on the patch, and the lawn round it is not asking"
+                " for it.",
+                patches=Plain(" and ".join(patch.name for patch in own)),
+            )
+        )
+
+
 RULES = (
     Rule("dug-in", "ground", "Nothing is dug in under a crown, in a hedge's roots, in standing turf or a planted bed.",
          "stop", "common-practice", _tilled),
@@ -137,6 +159,8 @@ RULES = (
     Rule("mulch-in-the-way", "ground", "Granules go under the mulch, not on it.", "note", "common-practice", _mulch,
          custom=True),
     Rule("lean", "ground", "Lean plants are hardly fed.", "warn", "common-practice", _lean, custom=True),
+    Rule("on-the-patch", "ground", "A treatment for the cause of a patch lands on the patch, not on its lawn.", "warn",
+         "common-practice", _on_the_patch, custom=True),
     Rule("by-litre", "ground", "Pots are limed and acidified by the litre of medium.", "stop", "common-practice",
          _by_litre),
 )  # fmt: skip

@@ -6,7 +6,10 @@ from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
 
+from amber_acre.core.jobs.entry import BULK
+from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.measure.area_kinds import KINDS, AreaKind, ReadFact, number_of
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.limits import Direction
 from amber_acre.core.rules.local import RuleSet
@@ -23,12 +26,24 @@ LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so lon
 
 
 @dataclass(frozen=True)
+class PatchIn:
+    """A patch of a lawn: its name, cause (a key of the patch's causes, or ''), size in m², and whether it is fed with
+    its lawn."""
+
+    name: str
+    cause: str
+    size_m2: SquareMetres
+    fed_with_lawn: bool = True
+
+
+@dataclass(frozen=True)
 class Ground:
     """An area's ground as it stands on a day; None and '' are unknown. Depths in mm.
 
     ``grass``: of a lawn, a patch's that of its lawn. ``canopy``: how it is known to lie under a tree, '' where it does
     not. ``running``: which way a correction that runs moves the pH, ``moved``: which way what went down within a year
     does. ``softened``: keys of customary rules the firm only wants noted.
+    ``patches``: those of a lawn.
     """
 
     name: str
@@ -48,6 +63,22 @@ class Ground:
     running: Direction | None = None
     moved: Direction | None = None
     softened: frozenset[str] = frozenset()
+    patches: tuple[PatchIn, ...] = ()
+
+    @property
+    def fed_patches_m2(self) -> float:
+        """What the patches add that are fed with this lawn, m²."""
+        return sum(patch.size_m2 for patch in self.patches if patch.fed_with_lawn)
+
+    def sizes_of(self, job: Job) -> tuple[SquareMetres, SquareMetres]:
+        """Size and smallest size a job covers: a feed covers the patches that are fed with their lawn."""
+        more = self.fed_patches_m2 if is_feed(job.work, job.product) else 0.0
+        return SquareMetres(self.size_m2 + more), SquareMetres(self.low_m2 + more)
+
+    def size_of_entry(self, work: Work | None, product: Product | None) -> SquareMetres:
+        """The size an entry is spread over in the account: with the patches where a feed went down."""
+        more = self.fed_patches_m2 if is_feed(work or "feed", product) else 0.0
+        return SquareMetres(self.size_m2 + more)
 
     @property
     def traits(self) -> AreaKind:
@@ -130,6 +161,11 @@ class Ground:
             return None
         low, high = self.wanted_ph
         return "up" if self.ph < low - PH_MARGIN - 1e-9 else "down" if self.ph > high + PH_MARGIN + 1e-9 else None
+
+
+def is_feed(work: Work, product: Product | None) -> bool:
+    """Whether it feeds a lawn as a whole: a product with nitrogen put down as a feed, no bulk material."""
+    return work == "feed" and product is not None and product.family != BULK and product.total_nitrogen > 0
 
 
 def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple[float | None, date | None, bool]:

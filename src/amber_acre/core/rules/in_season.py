@@ -18,6 +18,7 @@ from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
+from amber_acre.core.tables.grasses import Season
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
@@ -42,6 +43,21 @@ def grows(case: Case, days_on: int = 0) -> bool:
     """Whether the area's grass grows then by the climate's mean."""
     season = case.ground.season
     return growth_potential(usual(case, days_on)[0], season) >= GROWING_ABOVE[season]
+
+
+def first_healing_day(climate: Climate, season: Season, day: date) -> date:
+    """The first day from ``day`` on which the grass grows and has four weeks of growth to heal; ``day`` where no day of
+    the year has."""
+    for n in range(366):
+        on = day + timedelta(days=n)
+        if all(_grows_on(climate, season, on + timedelta(days=more)) for more in (0, HEALS_DAYS)):
+            return on
+    return day
+
+
+def _grows_on(climate: Climate, season: Season, day: date) -> bool:
+    n = min(day.timetuple().tm_yday, 365) - 1
+    return growth_potential(float(_year_of(climate).mean_c[n]), season) >= GROWING_ABOVE[season]
 
 
 def _wound(case: Case) -> Iterable[Broken]:

@@ -14,7 +14,7 @@ from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, sums
-from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
 
 RULES: tuple[Rule, ...] = (
@@ -42,23 +42,28 @@ def judge(case: Case) -> tuple[Verdict, ...]:
 
 @dataclass(frozen=True)
 class AreaBook:
-    """Everything an area's jobs are judged among: its ground, its jobs as they stand, its log entries."""
+    """Everything an area's jobs are judged among: its ground, its jobs as they stand, its log entries.
+
+    ``from_lawn``: what a patch gets with the lawn it lies in.
+    """
 
     ground: Ground
     jobs: tuple[StandingJob, ...]
     entries: tuple[Entry, ...]
     day: date
+    from_lawn: tuple[Use, ...] = ()
 
     @cached_property
     def uses(self) -> tuple[Use, ...]:
         """All uses of the area: what went down when it did, the rest as planned."""
-        return uses_of(self.jobs, self.entries, self.ground.size_m2)
+        own = uses_of(self.jobs, self.entries, self.ground.size_of_entry)
+        return tuple(sorted((*own, *self.from_lawn), key=lambda use: (use.on, not use.down, use.job or 0)))
 
     def case_of(self, job: Job, with_others: Iterable[Job] = ()) -> Case:
         """A job, kept or not, among the rest; ``with_others``: jobs made together with it."""
-        size = self.ground.size_m2
         others = [use for use in self.uses if not job.key or use.job != job.key]
-        more = uses_of([StandingJob(one, size, self.ground.low_m2) for one in with_others], (), size)
+        beside = [StandingJob(one, *self.ground.sizes_of(one)) for one in with_others]
+        more = uses_of(beside, (), self.ground.size_of_entry)
         return Case(job, self.ground, (*others, *more), self.day)
 
     def judged(self, job: Job, with_others: Iterable[Job] = ()) -> tuple[Verdict, ...]:
@@ -88,8 +93,13 @@ class AreaBook:
         )
         gone = {entry.key, entry.corrects or 0} - {0}
         others = tuple(use for use in self.uses if use.down and use.entry not in gone)
-        whole = entry.rate_over(self.ground.size_m2) if entry.product is not None else None
+        size = self.ground.size_of_entry(kept.work if kept else None, entry.product)
+        whole = entry.rate_over(size) if entry.product is not None else None
         return judge(Case(job, self.ground, others, self.day, True, whole))
+
+    def feeds_of_patches(self) -> tuple[Use, ...]:
+        """Of a lawn: the uses that its patches get with it."""
+        return tuple(use for use in self.uses if is_feed(use.work, use.product))
 
     def with_entry(self, entry: Entry) -> AreaBook:
         """The book with an entry more."""

@@ -5,14 +5,14 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
+from amber_acre.core.jobs.brings import Brings, brings
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob, State
 from amber_acre.core.jobs.use import Use, up_to
-from amber_acre.core.products.cautions import cautions, work_cautions
-from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms
+from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.law import nitrogen_of
@@ -40,7 +40,7 @@ class JudgedJob:
 
     stands: StandingJob
     packs: PackCount | None
-    brings: Nutrients
+    brings: Brings
     verdicts: tuple[Verdict, ...]
     cautions: tuple[str, ...]
     room: Room
@@ -124,38 +124,38 @@ def judged_job(book: AreaBook, stands: StandingJob, working: Working | None = No
         job, stands.size_m2, stands.low_m2, stands.done_on, stands.logged_kg, stands.covered_m2,
         any(verdict.severity == "stop" for verdict in verdicts),
     )  # fmt: skip
-    packs, brings = None, Nutrients()
+    packs, carried = None, Brings()
     if product is not None:
         rate = shown_rate(stands)
-        brings = carried(product, rate)
-        rate_steps(job, ground, rate, working)
-        amount = product_amount(rate, ground.size_m2, working)
-        packs = cheapest_packs(product, amount, ground.size_m2, ground.low_m2, working) if product.packs else None
+        carried = brings(product, rate, ground.traits.turf)
+        rate_steps(stands, ground, rate, working)
+        amount = product_amount(rate, stands.size_m2, working)
+        packs = cheapest_packs(product, amount, stands.size_m2, stands.low_m2, working) if product.packs else None
     return JudgedJob(
         held,
         packs,
-        brings,
+        carried,
         verdicts,
-        cautions(product) if product is not None else work_cautions(job.work),
+        cautions_for(product, ground, job.work),
         _room(book, stands),
         working,
         HEAT_FROM_C[ground.season],
     )
 
 
-def rate_steps(job: Job, ground: Ground, rate_g_m2: GramsPerSquareMetre, working: Working) -> None:
+def rate_steps(stands: StandingJob, ground: Ground, rate_g_m2: GramsPerSquareMetre, working: Working) -> None:
     """The rate against the label where the area is smallest, and what it carries."""
-    product = job.material
+    product = stands.job.material
     rate = Figure("rate_g_m2", rate_g_m2, "g/m²", "rate")
     thick = working.step(
-        "Rate where the area is smallest" if ground.thick > 1 else "Rate held against the label",
+        "Rate where the area is smallest" if stands.low_m2 < stands.size_m2 else "Rate held against the label",
         "rate_g_m2 * size_m2 / low_m2",
         [
             rate,
-            Figure("size_m2", ground.size_m2, "m²", "size planned on"),
-            Figure("low_m2", ground.low_m2, "m²", "smallest it can be"),
+            Figure("size_m2", stands.size_m2, "m²", "size planned on"),
+            Figure("low_m2", stands.low_m2, "m²", "smallest it can be"),
         ],
-        rate_g_m2 * ground.size_m2 / ground.low_m2,
+        rate_g_m2 * stands.size_m2 / stands.low_m2,
         "g/m²",
         "label",
         (Limit("label rate", product.label.min_g_m2, product.label.max_g_m2, "label"),),

@@ -9,9 +9,14 @@ from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of, under
 from amber_acre.core.sentence import OnDay, Plain, Sentence
 
 
+def _by_area(case: Case) -> bool:
+    """Whether the dose is by area, as the label's rates are; by plant, trunk or litre another part of it decides."""
+    return case.job.dose.basis == "area"
+
+
 def _high(case: Case) -> Iterable[Broken]:
     product = case.product
-    if product is None or not over(case.thick_g_m2, product.label.max_g_m2):
+    if product is None or not _by_area(case) or not over(case.thick_g_m2, product.label.max_g_m2):
         return
     at = " at the small end of the area" if not case.logged and case.ground.thick > 1 else ""
     yield Broken(
@@ -27,7 +32,7 @@ def _high(case: Case) -> Iterable[Broken]:
 
 def _low(case: Case) -> Iterable[Broken]:
     product = case.product
-    if product is not None and under(case.rate_g_m2, product.label.min_g_m2):
+    if product is not None and _by_area(case) and under(case.rate_g_m2, product.label.min_g_m2):
         yield Broken(
             Sentence.of(
                 "{rate} is under the label's lowest rate, {limit}: it may not work.",
@@ -60,7 +65,7 @@ def _interval(case: Case) -> Iterable[Broken]:
 
 def _year(case: Case) -> Iterable[Broken]:
     product = case.product
-    if product is None or product.label.yearly_max_g_m2 is None:
+    if product is None or not _by_area(case) or product.label.yearly_max_g_m2 is None:
         return
     thick = 1.0 if case.logged else case.ground.thick
     same = [use for use in case.same_product() if use.down or not case.logged]

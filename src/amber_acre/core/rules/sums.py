@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from amber_acre.core.jobs.use import Use, most_with
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.direction import moves_ph
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.limits import cap_of_product
 from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of
@@ -14,15 +15,23 @@ from amber_acre.core.sentence import Plain, Rate, Sentence
 from amber_acre.core.tables.plants import NITROGEN_G_M2
 
 WOODY_NITROGEN_G_M2 = 19.5  # 4 lb/1000 ft² of root zone a year, the most told for woody plants [from-memory]
+SHADE = ((4.0, 0.6), (6.0, 0.8))  # hours of sun in summer, share of the nitrogen used [from-memory]
 SLIPS = (10.0, 43.56, 1000.0)  # a decimal, acre for 1000 ft², gram for kilogram
 SLIP_WITHIN = 0.1  # of such a factor [common-practice]
 
 
-def nitrogen_high(case: Case) -> float:
+def shade_share(ground: Ground) -> float:
+    """What of its nitrogen turf can use in the sun it has: 0.6 under four hours, 0.8 under six, else 1."""
+    hours = ground.metres("sun")
+    if hours is None:
+        return 1.0
+    return next((share for under_h, share in SHADE if hours < under_h), 1.0)
+
+
+def nitrogen_high(ground: Ground) -> float:
     """The most nitrogen a year that grows here can use, g/m²: the grass's high end, else the hungriest plant's."""
-    ground = case.ground
     if ground.grass is not None:
-        return ground.grass.need_lb_1000[1] * POUND_PER_THOUSAND_G_M2
+        return ground.grass.need_lb_1000[1] * POUND_PER_THOUSAND_G_M2 * shade_share(ground)
     highs = [NITROGEN_G_M2[plant.nitrogen][1] for plant in ground.plants if plant.nitrogen in NITROGEN_G_M2]
     return max(highs, default=WOODY_NITROGEN_G_M2)
 
@@ -31,7 +40,7 @@ def _past_need(case: Case) -> Iterable[Broken]:
     if not nitrogen_of(case.itself):
         return
     counted = [use for use in case.others if use.down or not case.logged]
-    total, high = most_with([*counted, case.itself], case.job.on, nitrogen_of), nitrogen_high(case)
+    total, high = most_with([*counted, case.itself], case.job.on, nitrogen_of), nitrogen_high(case.ground)
     if over(total, high):
         what = case.ground.grass.common_name if case.ground.grass is not None else "what grows here"
         yield Broken(

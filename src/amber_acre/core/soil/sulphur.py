@@ -195,7 +195,7 @@ def _verdict(lime: float, total: float, years: float, free_lime: float | None, y
         return "Free lime is not tested: drip acid on a crumb of soil. If it fizzes, sulphur alone will not do."
     if years > 1:
         return f"{years:.1f} years at the limit for established plants: in yearly steps, with a test before each."
-    return "Within one year's limit for established plants."
+    return "One year's limit for established plants holds it all; how it is split is below."
 
 
 def sulphur_equivalent(

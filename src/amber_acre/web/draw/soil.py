@@ -10,6 +10,7 @@ from datetime import date
 from amber_acre.core.correction.column import SHOWN_DEPTH_MM, ColumnLayer
 from amber_acre.core.correction.course import Course
 from amber_acre.core.jobs.job import Job
+from amber_acre.core.soil.ph_class import ph_class
 from amber_acre.core.soil.reading import Exchange, Trend, Verdict
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 
@@ -202,13 +203,6 @@ class Ladder:
 
 
 _PLOT_LEFT, _PLOT_RIGHT, _PLOT_TOP, _PLOT_FOOT = 92.0, 744.0, 14.0, 252.0
-# Hydrangea's own scale: blue when acid, mauve between, pink when alkaline; classes 1–5 in the style sheet.
-PH_CLASSES = (5.0, 5.5, 6.5, 7.0)
-
-
-def ph_class(ph: float) -> int:
-    """Class of the hydrangea scale, 1 (blue) to 5 (pink)."""
-    return 1 + sum(ph >= bound for bound in PH_CLASSES)
 
 
 def draw_ladder(

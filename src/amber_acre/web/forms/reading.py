@@ -45,7 +45,12 @@ class Read(Generic[_F]):
     def refuse(self, error: AmberError, prefix: str = "") -> None:
         """Adds a refusal of the core under the field it names."""
         name = "-".join(part for part in (prefix, error.field) if part) or "form"
-        self.faults.setdefault(name, Fault(error.sentence, isinstance(error, Doubtful)))
+        self.faults.setdefault(name, self.fault_of(error))
+
+    @staticmethod
+    def fault_of(error: AmberError) -> Fault:
+        """A refusal of the core as a fault."""
+        return Fault(error.sentence, isinstance(error, Doubtful))
 
     def forbid(self, verdicts: Iterable[Verdict], fields: Mapping[str, str] | None = None) -> None:
         """Adds what the judge forbids under the field each verdict names; ``fields``: what this form calls them."""

@@ -12,7 +12,7 @@ WORKS = (
     "'feed', 'spread', 'spray', 'drench', 'core', 'topdress', 'seed', 'plant', 'mulch', 'inject', 'water', 'clip',"
     " 'look', 'sample', 'check'"
 )
-BASES = "'area', 'plant', 'plant_volume', 'trunk', 'trunk_volume', 'water', 'depth', 'volume'"
+BASES = "'area', 'plant', 'plant_volume', 'trunk', 'trunk_volume', 'water', 'litre', 'depth', 'volume'"
 
 
 def upgrade() -> None:

@@ -14,10 +14,10 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
 from amber_acre.core.jobs.entry import Entry
-from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
+from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.judge import AreaBook, wants_reason
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.rule import Verdict, rate_of
@@ -26,7 +26,7 @@ from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
-from amber_acre.store.jobs import job_row, standing_jobs
+from amber_acre.store.jobs import job_row, standing_jobs, went_down
 from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.tables import AreaRow, EntryRow
 from amber_acre.web.forms.amounts import read_amount
@@ -55,7 +55,12 @@ class _Logged:
     def planned_g_m2(self) -> float | None:
         """The rate planned, over the area."""
         job = self.judged.job if self.judged else None
-        return float(job.rate_on(self.book.ground.size_m2)) if job is not None and job.product else None
+        return float(job.rate_on(self.size_m2)) if job is not None and job.product else None
+
+    @property
+    def size_m2(self) -> SquareMetres:
+        """What is to be covered: a feed covers the patches fed with their lawn."""
+        return self.judged.stands.size_m2 if self.judged else self.book.ground.size_of_entry(None, None)
 
     @property
     def planned_product(self) -> Product | None:
@@ -128,7 +133,7 @@ def reading(
         units=units_of(what.area.property.units),
         reading=reading,
         job=what,
-        cautions=cautions(product) if product is not None else (),
+        cautions=cautions_for(product, what.book.ground, "feed") if product is not None else (),
     )
 
 
@@ -198,7 +203,7 @@ def _blank(job: _Logged, today: date) -> dict[str, str]:
     return {
         "form_key": secrets.token_hex(16),
         "product": str(job.planned_product.key) if job.planned_product else "",
-        "covered": Shown(units).exact_area(job.area.size_m2),
+        "covered": Shown(units).exact_area(job.size_m2),
         "applied_on": today.isoformat(),
     }
 
@@ -208,7 +213,7 @@ def _as_planned(posted: dict[str, str], job: _Logged, today: date) -> dict[str, 
     product, rate = job.planned_product, job.planned_g_m2
     if product is None or rate is None:
         return posted
-    mass_kg = rate * job.area.size_m2 / 1000
+    mass_kg = rate * job.size_m2 / 1000
     litres = product.liquid and product.density_kg_l
     amount = f"{mass_kg / litres:.5g} L" if litres else f"{mass_kg:.5g} kg"
     return _blank(job, today) | {"amount": amount} | {name: text for name, text in posted.items() if text.strip()}
@@ -220,7 +225,7 @@ def _context(posted: dict[str, str], job: _Logged, today: date) -> tuple[str, di
     return bare, {
         "shelf": job.products,
         "today": today,
-        "size_m2": job.area.size_m2,
+        "size_m2": job.size_m2,
         "planned_g_m2": job.planned_g_m2,
         "bare_area": bare,
         "may_void": job.corrects is not None and "nothing" in posted,
@@ -278,6 +283,8 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
     except AmberError as error:
         read.refuse(error)
         return _form(request, job, read, 409)
+    if job.judged is not None and job.corrects is None and (row := job_row(session, job.judged.job.key)) is not None:
+        went_down(row, form.applied_on)
     answer = _after(job, "week" in posted)
     answer.set_cookie(WHO, who_cookie(form.who, form.licence), KEPT_FOR_S, httponly=True, samesite="lax")
     return answer
@@ -322,7 +329,7 @@ def _reasons_wanted(job: _Logged, entry: Entry) -> list[Sentence]:
 
 def _form(request: Request, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
     product = job.planned_product
-    amount_kg = job.planned_g_m2 * job.area.size_m2 / 1000 if job.planned_g_m2 else None
+    amount_kg = job.planned_g_m2 * job.size_m2 / 1000 if job.planned_g_m2 else None
     return render(
         request,
         "daybook/entry.html",

@@ -13,6 +13,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
+from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENTS, WORK_WORDS, WORKS, Job
 from amber_acre.core.products.product import Product
@@ -270,6 +271,7 @@ def _page(
         work_words=WORK_WORDS,
         placements=_PLACEMENT_WORDS,
         hold_rules=hold_rules(judged),
+        carries_names=NAMES,
         rule_of=RULE_BY_KEY,
         near=_near(book, judged),
         swaps=swaps(book, job, shelf(session)) if job.product and not judged.done and in_force else (),

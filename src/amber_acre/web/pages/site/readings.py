@@ -10,6 +10,7 @@ from amber_acre.core.measure.area_kinds import KINDS, number_of
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.rules.ground import ph_at_hand
 from amber_acre.core.rules.judged import JudgedJob
+from amber_acre.core.soil.ph_class import class_words, ph_class
 from amber_acre.core.soil.probe import ProbeSummary
 from amber_acre.store.areas import facts_of
 from amber_acre.store.programmes import Lane
@@ -33,7 +34,7 @@ STEPS: dict[str, tuple[str, tuple[tuple[int, str], ...]]] = {
             (5, "over the need"),
         ),
     ),
-    "ph": ("Soil pH", ((1, "below 5.5"), (2, "5.5–6.2"), (3, "6.2–7.0"), (4, "7.0–7.5"), (5, "7.5 and over"))),
+    "ph": ("Soil pH", class_words()),
     "condition": ("Condition", tuple((n, f"{n} {words}") for n, words in COLOURS.items())),
     "mulch": ("Mulch depth", ((1, "bare"), (2, "under 5 cm"), (3, "5–8 cm"), (4, "over 8 cm"))),
 }
@@ -88,8 +89,7 @@ def _ph(row: AreaRow, probe: ProbeSummary | None) -> Reading:
     value, _, on_probe = ph_at_hand(tuple(tests_of(row)), probe)
     if value is None:
         return UNKNOWN
-    step = next((n for n, top in enumerate((5.5, 6.2, 7.0, 7.5), start=1) if value < top), 5)
-    return Reading(step, f"pH {value:.1f}{' probe' if on_probe else ''}")
+    return Reading(ph_class(value), f"pH {value:.1f}{' probe' if on_probe else ''}")
 
 
 def _mulch(row: AreaRow, walk: WalkRow | None, shown: Shown) -> Reading:

@@ -26,6 +26,7 @@ from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnde
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import INCH_M, SquareMetres, unrounded
+from amber_acre.core.rules.in_season import first_healing_day
 from amber_acre.core.rules.limits import refuse_twice
 from amber_acre.core.soil.holes import blend_parts, core_holes
 from amber_acre.core.tables.amendments import FINDINGS, OPTIONS, Finding
@@ -67,8 +68,9 @@ def show_amend(
 ) -> HTMLResponse:
     area = found(area_of(session, area_id), "This area")
     ground = ground_of(session, area, today)
-    texts = {"first": today.isoformat(), "years": "3"} | dict(request.query_params)
-    chosen = finding or _likely(ground)
+    opens = first_healing_day(ground.climate, ground.season, today) if ground.traits.turf else today
+    texts = {"first": opens.isoformat(), "years": "3"} | dict(request.query_params)
+    chosen = finding or _likely(ground, today)
     return _page(request, session, ground, chosen, Read(None, texts))
 
 
@@ -102,7 +104,7 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
         except AmberError as error:
             read.refuse(error)
     if form is None or option is None or made is None or read.faults:
-        return _page(request, session, ground, option.finding if option else _likely(ground), read, 422)
+        return _page(request, session, ground, option.finding if option else _likely(ground, today), read, 422)
     mix = posted.get("blend", "").strip()[:120]
     jobs = with_reason(jobs, read)
     if mix:
@@ -156,10 +158,12 @@ def _finding(text: str) -> Finding:
     return next((kind for kind in FINDINGS if kind == text), "compacted")
 
 
-def _likely(ground: SoilGround) -> Finding:
+def _likely(ground: SoilGround, today: date) -> Finding:
     """The finding the evidence points to, for the page to open on."""
     opened = [kind for f in ground.findings if f.closed_on is None for kind in FINDINGS if kind == f.kind]
-    return likely_finding(opened, ground.metres("topsoil"), ground.probe_depth_mm, ground.texture)
+    built = ground.metres("built")
+    since = None if built is None else today.year - int(built)
+    return likely_finding(opened, ground.metres("topsoil"), ground.probe_depth_mm, ground.texture, since)
 
 
 def _evidence(ground: SoilGround) -> str:

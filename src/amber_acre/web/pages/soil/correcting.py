@@ -9,14 +9,15 @@ from typing import Any
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
+from amber_acre.core.correction.cheapest_acid import cheapest_by_acid
 from amber_acre.core.correction.course import course
 from amber_acre.core.correction.holding import drift_working, holding_rate
-from amber_acre.core.correction.ph_plan import PhPlan, cheapest_by_acid, plan_ph
+from amber_acre.core.correction.ph_plan import PhPlan, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
 from amber_acre.core.jobs.job import WORK_WORDS
 from amber_acre.core.jobs.standing import OPEN, as_they_stand, packs_to_come
-from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.judged import judged_job
 from amber_acre.core.rules.limits import Direction
 from amber_acre.core.soil.findings import level
@@ -147,7 +148,7 @@ def _page(
         told=[(key, item.name) for key, item in DOES_NOT_WORK.items()],
         asked_key=request.query_params.get("told", ""),
         asked=DOES_NOT_WORK.get(request.query_params.get("told", "")),
-        plan_cautions=cautions(plan.choice.product) if plan else (),
+        plan_cautions=cautions_for(plan.choice.product, ground, "spread") if plan else (),
         work_words=WORK_WORDS,
         drift=drift,
         holding=holding,

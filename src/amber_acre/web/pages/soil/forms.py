@@ -9,7 +9,7 @@ from typing import Annotated, Literal, Self
 from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core.correction.instalments import Timing
-from amber_acre.core.correction.ph_plan import PhChoice
+from amber_acre.core.correction.ph_brief import PhChoice
 from amber_acre.core.errors import MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.jobs.job import Placement
 from amber_acre.core.products.product import Product

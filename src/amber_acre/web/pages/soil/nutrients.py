@@ -11,7 +11,12 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.nutrient_plan import CORRECTABLE, NeedBy, NutrientPlan, carries, plan_nutrient
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import BULK
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5
+from amber_acre.core.rules.judge import stops
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
 from amber_acre.store import corrections as store
 from amber_acre.store.areas import area_of
@@ -45,7 +50,7 @@ def show_nutrient(request: Request, session: Reading, today: Today, area_id: Key
     if asked.get("product") not in {str(p.key) for p in shelf(session) if carries(p, element) > 0}:
         asked.pop("product", None)  # of the element asked for before
     texts = {
-        "product": _usual_product(session, element),
+        "product": _usual_product(session, ground, element, today),
         "first": today.isoformat(),
         "by": "minimum" if ground.nitrogen_g_m2 is not None else "range",
     } | asked
@@ -68,11 +73,15 @@ def enter_nutrient(request: Request, session: Writing, posted: Posted, today: To
     return go(f"/corrections/{row.id}")
 
 
-def _usual_product(session: Reading, element: Measured) -> str:
-    """The product of the shelf that brings the element for least, those without nitrogen first; '' where none has a
-    price."""
+def _usual_product(session: Reading, ground: SoilGround, element: Measured, today: date) -> str:
+    """The product of the shelf that brings the element for least; '' where none has a price.
+
+    First those nothing forbids here, then feeds before bulk material, then those without nitrogen.
+    """
     priced = [
         (
+            _forbidden(ground, product, today),
+            product.family == BULK,
             product.total_nitrogen > 0.01,
             min(pack.price / pack.mass_kg for pack in product.packs) / carries(product, element),
             product.key,
@@ -80,7 +89,14 @@ def _usual_product(session: Reading, element: Measured) -> str:
         for product in shelf(session)
         if carries(product, element) > 0 and product.packs
     ]
-    return str(min(priced)[2]) if priced else ""
+    return str(min(priced)[-1]) if priced else ""
+
+
+def _forbidden(ground: SoilGround, product: Product, today: date) -> bool:
+    """Whether the judge forbids the product itself on this ground: the wrong way for the pH, phosphorus it may not
+    have."""
+    trial = Job(1, product.name, "spread", today, today, today, Dose(product.label.max_g_m2), product, maker="nutrient")
+    return any(verdict.field == "product" for verdict in stops(ground.book.judged(trial)))
 
 
 def _element(ground: SoilGround, text: str) -> Measured:
@@ -119,6 +135,7 @@ def _work_out(session: Reading, ground: SoilGround, read: Read[Any], today: date
             forbidden=ground.no_phosphorus,
             advice_g_m2=advised,
             chelate=read.typed.get("chelate") == "on",
+            locked_above=ground.wanted_ph[1],
             thick=ground.area.size_m2 / ground.area.low_m2,
             runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
             corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),

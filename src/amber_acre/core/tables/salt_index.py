@@ -1,0 +1,23 @@
+"""Salt index by nutrient: what a kilogram of a nutrient adds to the salt of the soil water, sodium nitrate as 100.
+
+Partial indices for each per cent of nutrient in a material [rader-1943]: urea 1.618, ammonium sulphate 3.253 and
+ammonium nitrate 2.990 for nitrogen, potassium sulphate 0.853 and chloride 1.936 for K2O, monoammonium phosphate 0.485
+for P2O5 (its nitrogen apart).
+"""
+
+from __future__ import annotations
+
+from amber_acre.core.tables.nitrogen_forms import NitrogenForm
+
+# Nitrogen that is released slowly adds no salt at once; what is soluble but slow is counted as urea's half.
+PER_NITROGEN: dict[NitrogenForm, float] = {
+    "ammoniacal": 3.253,
+    "nitrate": 2.990,
+    "urea": 1.618,
+    "slow_soluble": 0.809,
+    "coated": 0.0,
+    "insoluble": 0.0,
+}
+PER_K2O_SULPHATE = 0.853
+PER_K2O_CHLORIDE = 1.936
+PER_P2O5 = 0.485

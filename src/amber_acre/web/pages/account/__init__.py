@@ -1,0 +1,1 @@
+"""What an area gets in any twelve months, against need, cap and labels."""
