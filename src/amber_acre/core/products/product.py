@@ -162,7 +162,8 @@ class Product:
                 limits=(low, high),
             )
         sulphur = max(0.0, self.soil.elemental_sulphur - self.other.get("S", 0.0))  # on many labels within the S
-        total = self.total_nitrogen + self.p2o5 + self.k2o + sum(self.other.values()) + sulphur + self.soil.aluminium
+        potash = self.potassium_fraction if self.other.get("Cl") else self.k2o  # a chloride holds no oxygen
+        total = self.total_nitrogen + self.p2o5 + potash + sum(self.other.values()) + sulphur + self.soil.aluminium
         if total > 1 + 1e-9:
             raise OutOfRange(
                 f"The analysis adds up to {total:.1%}: over 100 %. Check for a missing dash or point.",

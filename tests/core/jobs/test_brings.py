@@ -1,0 +1,53 @@
+"""What a use carries; salt against the printed indices [rader-1943], elements by analysis."""
+
+from __future__ import annotations
+
+from typing import Any
+
+import pytest
+
+from amber_acre.core.jobs.brings import NAMES, Brings, account, brings
+from amber_acre.core.jobs.use import Use
+from amber_acre.core.products.nutrients import salt_index
+from tests.core.rules.cases import COMPOST, TODAY
+from tests.core.worlds import LIME, MEAL, SLOW, SULPHUR, product
+
+
+@pytest.mark.parametrize(
+    ("name", "nitrogen", "more", "printed"),
+    [
+        ("urea", {"urea": 46.6}, {}, 75.4),
+        ("ammonium sulphate", {"ammoniacal": 21.2}, {}, 69.0),
+        ("potassium sulphate", {}, {"k2o": 54.0}, 46.1),
+        ("potassium chloride", {}, {"k2o": 60.0, "other": {"Cl": 0.4516}}, 116.3),
+        ("monoammonium phosphate", {"ammoniacal": 0.0}, {"p2o5": 61.7}, 29.9),
+    ],
+)
+def test_salt_index_of_materials(name: str, nitrogen: Any, more: dict[str, Any], printed: float) -> None:
+    """The printed index of each material, within a twentieth; for the phosphate, its phosphorus alone."""
+    made = product(90, name, nitrogen, (1, 9), **more)
+    assert salt_index(made) == pytest.approx(printed, rel=0.05)
+
+
+def test_available_is_what_is_released_within_the_year() -> None:
+    """Of 7 % insoluble nitrogen of an organic 65 % comes in the first year: 1 + 4.55 of 8 g."""
+    carried = brings(MEAL, 100)
+    assert (carried.nitrogen, carried.available) == pytest.approx((8.0, 1 + 7 * 0.65))
+    assert carried.phosphorus == pytest.approx(3 * 0.4364)
+    assert brings(SLOW, 50).available == pytest.approx(10.0)
+    assert brings(SLOW, 50).salt < brings(SLOW, 50).nitrogen * 3.3
+
+
+def test_sulphur_lime_and_compost() -> None:
+    assert brings(SULPHUR, 20).sulphur == pytest.approx(18)
+    assert brings(SULPHUR, 20).acid == pytest.approx(18 * 3.12, rel=1e-2)
+    assert brings(LIME, 100).acid == pytest.approx(-93.06)
+    assert brings(COMPOST, 3600).phosphorus == pytest.approx(3600 * 0.003 * 0.4364)
+    assert brings(COMPOST, 3600).acid == 0
+
+
+def test_sums_keep_down_and_to_come_apart() -> None:
+    uses = [Use(TODAY, 50, "x", SLOW, down=True), Use(TODAY, 30, "y", SLOW), Use(TODAY, 0, "core", None, "core")]
+    found = account(uses)
+    assert (found.down.nitrogen, found.to_come.nitrogen, found.both.nitrogen) == pytest.approx((10, 6, 16))
+    assert set(NAMES) == set(Brings().__dict__)

@@ -1,0 +1,72 @@
+"""What does not go together in time, at the edge of its days (common practice, no source)."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+
+from amber_acre.core.products.product import Product
+from amber_acre.core.rules.conflicts import AMMONIA_FROM, gives_ammonia
+from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
+from tests.core.worlds import LIME, MEAL, QUICK, SLOW, product
+
+MAY = date(2026, 5, 20)
+EDGE = product(61, "Edgewise", {"urea": AMMONIA_FROM * 100}, (10, 100))
+
+
+@pytest.mark.parametrize(("days", "breaks"), [(13, True), (14, False), (-13, True), (-14, False), (0, True)])
+def test_lime_keeps_a_fortnight_from_ammonia_either_way(days: int, breaks: bool) -> None:
+    other = MAY + timedelta(days=days)
+    for mine, theirs in ((LIME, QUICK), (QUICK, LIME), (LIME, SLOW)):
+        found = broken(ground(), job(mine, 15, MAY), job(theirs, 15, other, key=2))
+        assert ("lime-and-ammonia" in found) is breaks
+    assert "lime-and-ammonia" not in broken(ground(), job(LIME, 100, MAY), job(MEAL, 40, MAY, key=2))
+    assert (gives_ammonia(EDGE), gives_ammonia(None), gives_ammonia(COMPOST)) == (False, False, False)
+
+
+def test_lime_the_day_after_an_ammoniacal_feed_is_said_at_the_log() -> None:
+    fed = entry(QUICK, 12, MAY)
+    said = logged(ground(), entry(LIME, 100, MAY + timedelta(days=1), key=91), fed)["lime-and-ammonia"]
+    assert said.severity == "warn"
+    assert "What went down on 20 May 2026 lies 1 days away" in str(said.sentence)
+
+
+@pytest.mark.parametrize(("days", "breaks"), [(0, True), (13, True), (14, False), (-1, False)])
+def test_a_dressing_is_not_laid_over_a_fresh_feed(days: int, breaks: bool) -> None:
+    """``days``: from the feed to the dressing; a feed after the dressing is right."""
+    feed, dress = job(QUICK, 12, MAY), job(COMPOST, 3000, MAY + timedelta(days=days), key=2)
+    assert ("under-dressing" in broken(ground(), dress, feed)) is breaks
+    assert ("under-dressing" in broken(ground(), feed, dress)) is breaks
+    assert "under-dressing" not in broken(ground(), job(LIME, 100, MAY), dress)
+
+
+def work(name: str, day: date, key: int, what: Product | None = None) -> Any:
+    return job(what, 3000 if what else 0, day, key=key, work=name)
+
+
+@pytest.mark.parametrize(
+    ("first", "second", "gap", "breaks"),
+    [
+        ("core", "seed", 3, False),
+        ("seed", "core", 3, True),
+        ("topdress", "core", 13, True),
+        ("topdress", "core", 14, False),
+        ("core", "topdress", 0, False),
+    ],
+)
+def test_core_then_dress_then_seed(first: str, second: str, gap: int, breaks: bool) -> None:
+    one, two = work(first, MAY, 1), work(second, MAY + timedelta(days=gap), 2)
+    assert ("core-dress-seed" in broken(ground(), two, one)) is breaks
+    assert ("core-dress-seed" in broken(ground(), one, two)) is breaks
+
+
+@pytest.mark.parametrize(
+    ("days", "rate", "breaks"), [(41, 12, True), (42, 12, False), (0, 12, True), (-1, 12, False), (10, 11, False)]
+)
+def test_nothing_strong_on_seedlings(days: int, rate: float, breaks: bool) -> None:
+    """2.4 g/m² of quick nitrogen is 11.4 of a 21-0-0."""
+    seed = work("seed", MAY, 1)
+    found = broken(ground(), job(QUICK, rate, MAY + timedelta(days=days), key=2), seed)
+    assert ("strong-on-seed" in found) is breaks

@@ -1,0 +1,122 @@
+"""The time of year, tried in the vale, the southern bay and the hot plain; hemispheres mirror (invented climates)."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+
+from amber_acre.core.rules.in_season import (
+    HEALS_DAYS,
+    HOT_QUICK_CAP_G_M2,
+    SULPHUR_BURNS_FROM_C,
+    first_healing_day,
+    usual,
+)
+from amber_acre.core.rules.rule import Case
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
+from tests.core.rules.cases import COMPOST, TODAY, broken, ground, job
+from tests.core.worlds import BAY, HOT, LIME, QUICK, SLOW, SULPHUR, VALE
+
+
+def half_a_year_on(values: tuple[float, ...]) -> tuple[float, ...]:
+    return (*values[6:], *values[:6])
+
+
+SOUTH = Climate(
+    "Test vale, south",
+    -VALE.latitude_deg,
+    half_a_year_on(VALE.mean_c),
+    half_a_year_on(VALE.min_c),
+    half_a_year_on(VALE.max_c),
+    half_a_year_on(VALE.rain_mm),
+)
+
+
+def core(day: date) -> Any:
+    return job(None, on=day, work="core")
+
+
+@pytest.mark.parametrize(
+    ("climate", "grass", "day", "forbidden"),
+    [
+        (VALE, "bluegrass", date(2026, 1, 15), True),  # January at 45° N
+        (VALE, "bluegrass", date(2026, 5, 15), False),
+        (VALE, "bluegrass", date(2026, 9, 1), False),
+        (VALE, "bluegrass", date(2026, 10, 20), True),  # grows still, but four weeks on it does not
+        (SOUTH, "bluegrass", date(2026, 7, 15), True),
+        (SOUTH, "bluegrass", date(2026, 11, 15), False),
+        (BAY, "couch", date(2026, 7, 1), True),  # dormant couch in July
+        (BAY, "couch", date(2026, 12, 1), False),
+    ],
+)
+def test_wounds_are_made_only_where_they_heal(climate: Climate, grass: str, day: date, forbidden: bool) -> None:
+    at = ground(climate=climate, grass=grass)
+    assert ("heals" in broken(at, core(day))) is forbidden
+    assert ("heals" in broken(at, job(COMPOST, 3000, day))) is forbidden  # a dressing covers what cannot grow through
+    assert "heals" not in broken(ground("bed", climate=climate), core(day))
+
+
+@pytest.mark.parametrize("climate", [VALE, SOUTH, BAY, HOT])
+@pytest.mark.parametrize("grass", ["bluegrass", "couch"])
+def test_the_first_healing_day_is_one_the_judge_lets_pass(climate: Climate, grass: str) -> None:
+    at = ground(climate=climate, grass=grass)
+    for start in (date(2026, 1, 1), date(2026, 7, 1), date(2026, 11, 26)):
+        day = first_healing_day(climate, at.season, start)
+        assert "heals" not in broken(at, core(day)), day
+        if day > start:
+            assert "heals" in broken(at, core(day - timedelta(days=1)))
+    assert HEALS_DAYS == 28
+
+
+@pytest.mark.parametrize("month", range(1, 13))
+def test_a_mirrored_climate_judges_mirrored(month: int) -> None:
+    """Six months apart within a week's difference of calendars."""
+    north, south = date(2026, month, 14), date(2026 + (month > 6), (month + 5) % 12 + 1, 14)
+    a = broken(ground(climate=VALE), job(QUICK, 12, north))
+    b = broken(ground(climate=SOUTH), job(QUICK, 12, south))
+    assert set(a) == set(b)
+
+
+def test_no_nitrogen_on_grass_that_hardly_grows_at_the_growth_threshold() -> None:
+    """The first day on which the potential passes the threshold is the first without a word."""
+    at = ground()
+    days = [date(2026, 3, 1) + timedelta(days=n) for n in range(80)]
+    flags = ["no-growth" in broken(at, job(QUICK, 12, day)) for day in days]
+    turn = flags.index(False)
+    assert all(flags[:turn])
+    assert not any(flags[turn:])
+    means = [usual(Case(job(QUICK, 12, days[n]), at, (), TODAY))[0] for n in (turn - 1, turn)]
+    potential = [growth_potential(mean, "cool") for mean in means]
+    assert potential[0] < GROWING_ABOVE["cool"] <= potential[1]
+    assert "no-growth" not in broken(at, job(LIME, 100, date(2026, 1, 10)))
+
+
+def test_hardly_any_quick_nitrogen_in_heat() -> None:
+    """The plain's July is 36 °C at noon: 1 g/m² of quick nitrogen is 4.76 of a 21-0-0; couch there bears 35 °C."""
+    july = date(2026, 7, 15)
+    most = HOT_QUICK_CAP_G_M2 / 0.21
+    assert "hot-feed" not in broken(ground(climate=HOT), job(QUICK, most, july))
+    assert "hot-feed" in broken(ground(climate=HOT), job(QUICK, most * 1.01, july))
+    assert "hot-feed" not in broken(ground(climate=HOT, grass="couch"), job(QUICK, 10, date(2026, 6, 10)))
+    assert "hot-feed" not in broken(ground(climate=VALE), job(SLOW, 20, july))
+
+
+def test_a_job_is_not_placed_where_its_own_hold_covers_its_window() -> None:
+    """Sulphur in the plain's summer is over 27 °C every day; in the vale never."""
+    summer = job(SULPHUR, 15, date(2026, 7, 1))
+    found = broken(ground(climate=HOT), summer)
+    assert found["hold-covers-window"].severity == "stop"
+    assert "hold-covers-window" not in broken(ground(climate=VALE), summer)
+    assert "hold-covers-window" not in broken(ground("bed", climate=HOT), replace(summer, placement="tilled"))
+    hot = [usual(Case(replace(summer, on=date(2026, 3, 1) + timedelta(days=n)), ground(climate=HOT), (), TODAY))[1]
+           for n in range(120)]  # fmt: skip
+    first = next(n for n, high in enumerate(hot) if high >= SULPHUR_BURNS_FROM_C)
+    edge = date(2026, 3, 1) + timedelta(days=first)
+    assert "hold-covers-window" in broken(ground(climate=HOT), replace(summer, on=edge, opens=edge, closes=edge))
+    before = edge - timedelta(days=1)
+    ok = replace(summer, on=before, opens=before, closes=before)
+    assert "hold-covers-window" not in broken(ground(climate=HOT), ok)

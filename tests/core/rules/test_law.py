@@ -1,0 +1,80 @@
+"""The local rule set: closed periods, phosphorus, nitrogen at once and in any twelve months (invented by-laws)."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+
+import pytest
+
+from amber_acre.core.quantities import GramsPerSquareMetre
+from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
+from tests.core.worlds import BYLAW, FREE, LIME, QUICK, SLOW, STARTER, mehlich
+
+LOW_P, ENOUGH_P, HIGH_P = mehlich(p=8), mehlich(p=38), mehlich(p=96)
+
+
+@pytest.mark.parametrize(
+    ("day", "closed"),
+    [
+        (date(2026, 11, 14), False),
+        (date(2026, 11, 15), True),
+        (date(2027, 3, 15), True),
+        (date(2027, 3, 16), False),
+    ],
+)
+def test_a_closed_period_holds_its_own_edges(day: date, closed: bool) -> None:
+    found = broken(ground(rules=BYLAW, tests=(LOW_P,)), job(QUICK, 12, day))
+    assert ("closed-period" in found) is closed
+
+
+@pytest.mark.parametrize("kind", ["lawn", "bed", "hedge", "tree", "container"])
+def test_a_closed_period_binds_every_ground_and_every_carrier_but_no_lime(kind: str) -> None:
+    winter = date(2026, 12, 1)
+    at = ground(kind, rules=BYLAW, tests=(LOW_P,))
+    assert "closed-period" in broken(at, job(STARTER, 12, winter))
+    assert "closed-period" in broken(at, job(COMPOST, 3000, winter))
+    assert "closed-period" not in broken(at, job(LIME, 100, winter))
+    assert "closed-period" in logged(at, entry(STARTER, 12, winter))
+
+
+@pytest.mark.parametrize(
+    ("rules", "tests", "forbidden"),
+    [
+        (BYLAW, (), "and there is none"),
+        (BYLAW, (LOW_P,), ""),
+        (BYLAW, (ENOUGH_P,), "the test is adequate"),
+        (FREE, (), ""),
+        (FREE, (ENOUGH_P,), ""),
+        (FREE, (HIGH_P,), "high in phosphorus"),
+    ],
+)
+@pytest.mark.parametrize("kind", ["lawn", "bed"])
+def test_phosphorus_goes_by_test_for_feeds_and_compost_alike(
+    rules: object, tests: tuple[object, ...], forbidden: str, kind: str
+) -> None:
+    at = ground(kind, rules=rules, tests=tests)
+    for carrier in (job(STARTER, 12), job(COMPOST, 3000)):
+        found = broken(at, carrier)
+        assert ("phosphorus" in found) is bool(forbidden)
+        assert not forbidden or forbidden in str(found["phosphorus"].sentence)
+    assert "phosphorus" not in broken(at, job(QUICK, 12))
+
+
+def test_nitrogen_at_once_is_a_warning_at_the_rule_sets_caps() -> None:
+    """3.4 g/m² quick: 16.19 of a 21-0-0; total 4.9: 24.5 of a 20-0-8, its quick eight hundredths aside."""
+    assert "nitrogen-once" not in broken(ground(), job(QUICK, 3.4 / 0.21))
+    assert broken(ground(), job(QUICK, 3.4 / 0.21 * 1.02))["nitrogen-once"].severity == "warn"
+    assert "nitrogen-once" not in broken(ground(), job(SLOW, 24.5))
+    assert "nitrogen-once" in broken(ground(), job(SLOW, 25.0))
+
+
+@pytest.mark.parametrize(("days", "breaks"), [(364, True), (365, False)])
+def test_the_yearly_cap_is_any_twelve_months_and_counts_corrections_too(days: int, breaks: bool) -> None:
+    """A cap of 8 g/m²: 4 down, 4.2 planned; whoever planned it."""
+    rules = replace(FREE, yearly_cap_g_m2=GramsPerSquareMetre(8.0))
+    day = date(2026, 5, 20)
+    before = entry(SLOW, 20, day - timedelta(days=days))
+    found = broken(ground(rules=rules), job(SLOW, 21, day, maker="nutrient", work="spread"), entries=(before,))
+    assert ("nitrogen-year" in found) is breaks
+    assert "nitrogen-year" not in broken(ground(rules=rules), job(LIME, 100, day), entries=(before,))
