@@ -10,12 +10,13 @@ from playwright.sync_api import Browser, CDPSession, Page, expect
 from sqlalchemy.orm import Session
 
 from amber_acre.core.measure.entry import METRIC
+from amber_acre.core.measure.kept import TypedShape
 from amber_acre.core.measure.size import Size, net_size
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate_kinds import KIND_BY_KEY
 from amber_acre.settings import Settings
 from amber_acre.store import areas, clients, climates, rules
-from amber_acre.store.areas import AreaDraft, TypedShape
+from amber_acre.store.areas import AreaDraft
 from amber_acre.store.session import migrate, open_engine, reading, writing
 from tests.journeys.browsing import Watch, accessible, narrow_enough, served
 

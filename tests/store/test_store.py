@@ -17,6 +17,7 @@ from sqlalchemy.exc import DatabaseError, IntegrityError
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.measure.kept import TypedShape
 from amber_acre.store import areas, climates, daybook, find, jobs, programmes, rules, shelf
 from amber_acre.store.session import migrate, open_engine, reading, writing
 from amber_acre.store.tables import AreaRow, Base, EntryRow, JobRow, ProductRow
@@ -138,15 +139,15 @@ def test_a_round_or_lawn_changed_by_somebody_else_is_not_overwritten(demo_engine
         row = session.scalars(select(JobRow)).first()
         assert row is not None
         seen = row.version
-        jobs.change_job(row, replace(jobs.job_of(row), dose=Dose(10.0)), seen, "x")
-        session.flush()
+        now = datetime(2026, 5, 27, tzinfo=UTC)
+        jobs.change_job(session, row, replace(jobs.job_of(row), dose=Dose(10.0)), seen, "x", now)
         with pytest.raises(DoesNotFit, match="Somebody else changed this job"):
-            jobs.change_job(row, jobs.job_of(row), seen, "x")
+            jobs.change_job(session, row, jobs.job_of(row), seen, "x", now)
         session.commit()
     with writing(demo_engine) as session:
         area = session.get_one(AreaRow, 1)
         draft = areas.AreaDraft(
-            "lawn", "x", areas.size_of(area), False, areas.TypedShape("circle", ("9 m",)), grass="couch", upkeep="low"
+            "lawn", "x", areas.size_of(area), False, TypedShape("circle", ("9 m",)), grass="couch", upkeep="low"
         )
         with pytest.raises(DoesNotFit, match="Somebody else changed this area"):
             areas.save_area(session, 1, draft, 1, area.version - 1)

@@ -19,6 +19,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC, read_outline
+from amber_acre.core.measure.kept import TypedShape
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.size import net_size
 from amber_acre.core.programme.planning import plan_year
@@ -28,7 +29,7 @@ from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.reading import Exchange, trends, verdicts
 from amber_acre.core.soil.texture import texture_class
 from amber_acre.core.working import Figure, Step, Working
-from amber_acre.store.areas import TypedShape, areas_of, size_of
+from amber_acre.store.areas import areas_of, size_of
 from amber_acre.store.clients import properties
 from amber_acre.store.session import reading
 from amber_acre.store.site import sheet_of

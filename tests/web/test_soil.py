@@ -301,7 +301,9 @@ def test_lime_from_a_probe_is_worked_out_entered_loaded_and_logged(demo: Browser
         "applied_on": "2026-05-27",
         "who": "Oda",
     }
-    assert demo.post(log[1], entry).status_code == 303
+    short = demo.post(log[1], entry)
+    assert "of Chalkdust 94 is in stock: this is more" in sentence_beside(short.text, "reason")
+    assert demo.post(log[1], entry | {"reason": "bought on the way"}).status_code == 303
     done = page_of(demo, page)
     assert "Lime 1 of 1 done" in done
     assert "down 98.0 kg" in done

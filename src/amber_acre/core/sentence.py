@@ -32,6 +32,10 @@ class Figures(Protocol):
         """A depth of rain."""
         ...
 
+    def sentence_mass(self, kg: float) -> str:
+        """An amount."""
+        ...
+
 
 @dataclass(frozen=True)
 class Rate:
@@ -90,6 +94,17 @@ class WindSpeed:
 
 
 @dataclass(frozen=True)
+class Mass:
+    """An amount, kg."""
+
+    kg: float
+
+    def shown(self, figures: Figures) -> str:
+        """As the reader sees it."""
+        return figures.sentence_mass(self.kg)
+
+
+@dataclass(frozen=True)
 class Plain:
     """A number that reads alike everywhere, or words: a pH, a count, a name."""
 
@@ -112,7 +127,7 @@ class OnDay:
         return f"{self.day:%-d %B %Y}" if self.year else f"{self.day:%-d %B}"
 
 
-Figure = Rate | Millimetres | RainFall | Degrees | WindSpeed | Plain | OnDay
+Figure = Rate | Mass | Millimetres | RainFall | Degrees | WindSpeed | Plain | OnDay
 
 
 class Metric:
@@ -139,6 +154,10 @@ class Metric:
     def sentence_rain(self, mm: float) -> str:
         """A depth of rain."""
         return f"{mm:.0f} mm"
+
+    def sentence_mass(self, kg: float) -> str:
+        """An amount."""
+        return f"{unrounded(kg)} kg"
 
 
 @dataclass(frozen=True)

@@ -124,8 +124,9 @@ def _plan_and_log(session: Session, row: AreaRow, lawn: world.DemoLawn) -> None:
     rounds = {r.number: r for r in programmes.plan_area(session, row, start).rounds}
     if lawn.moved is not None:
         moved = rounds[lawn.moved[0]]
-        jobs.change_job(moved, swap.moved(jobs.job_of(moved), lawn.moved[1]), moved.version, lawn.moved[2])
-        session.flush()
+        there = swap.moved(jobs.job_of(moved), lawn.moved[1])
+        noon = datetime(world.TODAY.year, world.TODAY.month, world.TODAY.day, 12, tzinfo=UTC)
+        jobs.change_job(session, moved, there, moved.version, lawn.moved[2], noon)
     for number, day, share, who, reason in lawn.log:
         done = rounds[number]
         amount = done.dose * row.size_m2 / 1000 * share

@@ -15,6 +15,7 @@ from amber_acre.core.correction.nutrient_plan import plan_nutrient
 from amber_acre.core.correction.ph_brief import PhChoice
 from amber_acre.core.correction.ph_plan import plan_ph
 from amber_acre.core.quantities import INCH_M, SquareMetres
+from amber_acre.core.soil.advice import Advice
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import core_holes
 from amber_acre.core.soil.probe import ProbeReading
@@ -27,7 +28,6 @@ from amber_acre.store import corrections, daybook, soil_tests
 from amber_acre.store.areas import areas_of
 from amber_acre.store.ground import brief_of, brought_of, ground_of
 from amber_acre.store.shelf import shelf
-from amber_acre.store.soil_tests import Advice
 from amber_acre.store.tables import AreaRow, CorrectionRow, FactRow
 
 LAB = "Vale Soil Desk"

@@ -10,10 +10,11 @@ from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, clear_rings, number_of, read_facts, size_by_facts
-from amber_acre.core.measure.entry import Reading, ReadShape, read_cut_out, read_outline
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of, read_facts, size_by_facts
+from amber_acre.core.measure.entry import Reading, read_cut_out
+from amber_acre.core.measure.kept import TypedShape, sized, typed_shape
 from amber_acre.core.measure.outline import Outline
-from amber_acre.core.measure.size import CutOut, Size, Taken, net_size
+from amber_acre.core.measure.size import CutOut, Size, Taken
 from amber_acre.core.programme.brief import UPKEEPS, Lawn
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.evidence import newest_with
@@ -22,29 +23,8 @@ from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
 from amber_acre.store.climates import climate_of
 from amber_acre.store.rules import rule_set_of
-from amber_acre.store.site_tables import ShapeColumns
 from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
-
-
-@dataclass(frozen=True)
-class TypedShape:
-    """A shape as it is kept: method, texts with units, table, name, and its place in the outline's frame."""
-
-    kind: str
-    texts: tuple[str, ...] = ()
-    name: str = ""
-    rows: str = ""
-    x_m: float | None = None
-    y_m: float | None = None
-    turn_deg: float = 0.0
-
-    def side(self, number: int) -> str:
-        return self.texts[number - 1] if number <= len(self.texts) else ""
-
-    def read(self, reading: Reading) -> ReadShape:
-        """The shape as the core reads it."""
-        return read_outline(self.kind, self.texts, reading, self.rows)
 
 
 @dataclass(frozen=True)
@@ -99,11 +79,6 @@ def areas_in_use(session: Session) -> Sequence[AreaRow]:
     return [row for row in session.scalars(query) if row.property.deleted_at is None]
 
 
-def typed_shape(row: ShapeColumns, name: str = "") -> TypedShape:
-    """A shape row as it was typed."""
-    return TypedShape(row.method, (row.side_1, row.side_2, row.side_3), name, row.rows, row.x_m, row.y_m, row.turn_deg)
-
-
 def reading_of(row: AreaRow) -> Reading:
     """How the kept texts of an area are read: they carry their units; paces need their length."""
     return Reading(pace_m=row.pace_m)
@@ -135,25 +110,6 @@ def size_of(row: AreaRow) -> Size:
     outline, cut_outs, parts = outline_of(row)
     taken = tuple(Taken(t.name, SquareMetres(t.size_m2)) for t in row.taken)
     return sized(outline, cut_outs, parts, facts, taken, row.instrument)
-
-
-def sized(
-    outline: Outline,
-    cut_outs: tuple[CutOut, ...],
-    parts: tuple[CutOut, ...],
-    facts: Mapping[str, ReadFact],
-    taken: tuple[Taken, ...] = (),
-    instrument: str = "",
-) -> Size:
-    """Net size of ground measured by shapes: parts added, cut-outs, clear rings and takers subtracted, sloped."""
-    rings = clear_rings(facts)
-    if rings is not None:
-        taken = (*taken, Taken("clear round trunks", rings.size_m2))
-    slope = number_of(facts, "slope") or 0.0
-    size = net_size(outline, cut_outs, parts=parts, slope=slope, taken=taken, instrument=instrument)
-    if rings is not None:
-        size.working.steps[:0] = rings.working.steps
-    return size
 
 
 def lawn_of(row: AreaRow) -> Lawn:

@@ -82,6 +82,7 @@ def write_entry(
     recorded_at: datetime,
     corrects_id: int | None = None,
     struck: bool = False,
+    went_past: str = "",
 ) -> EntryRow:
     """Writes an entry once: the same form sent twice (``form_key``) gives the first one back.
 
@@ -99,6 +100,7 @@ def write_entry(
         product_id=product_id,
         corrects_id=corrects_id,
         struck=struck,
+        went_past=went_past,
         applied_on=applied_on,
         amount_kg=amount_kg,
         amount_typed=amount_typed,

@@ -72,7 +72,8 @@ class JobRow(Base):
 class EntryRow(Base):
     """A log entry: something put down, or work without product. Never changed and never deleted: triggers refuse both.
 
-    A correction is a new row; ``struck``: nothing happened after all.
+    A correction is a new row; ``struck``: nothing happened after all. ``went_past``: keys of the rules that
+    forbade it when it was written, for the follow-up.
     """
 
     __tablename__ = "entries"
@@ -90,6 +91,7 @@ class EntryRow(Base):
     product_id: Mapped[int | None] = mapped_column(ForeignKey("products.id"), index=True)
     corrects_id: Mapped[int | None] = mapped_column(ForeignKey("entries.id"), unique=True)
     struck: Mapped[bool] = mapped_column(default=False)
+    went_past: Mapped[str] = mapped_column(default="")
     form_key: Mapped[str] = mapped_column(unique=True)
     applied_on: Mapped[date]
     amount_kg: Mapped[float]
@@ -105,6 +107,18 @@ class EntryRow(Base):
     product: Mapped[ProductRow | None] = relationship(lazy="select")
     area: Mapped[AreaRow] = relationship(lazy="select")
     job: Mapped[JobRow | None] = relationship(lazy="select")
+
+
+class JobChangeRow(Base):
+    """What a job was before a change by hand, so that the change can be undone (JSON)."""
+
+    __tablename__ = "job_changes"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    job_id: Mapped[int] = mapped_column(ForeignKey("jobs.id", ondelete="CASCADE"), index=True)
+    at: Mapped[datetime]
+    before: Mapped[str]
+    why: Mapped[str]
 
 
 class SoftenedRuleRow(Base):

@@ -2,8 +2,11 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
-from datetime import date
+import json
+from collections.abc import Iterable, Mapping, Sequence
+from dataclasses import replace
+from datetime import date, datetime
+from typing import Any
 
 from sqlalchemy import func, or_, select
 from sqlalchemy.orm import Session
@@ -14,10 +17,11 @@ from amber_acre.core.jobs.dose import BASIS_KEYS, Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import MAKERS, PLACEMENTS, WORKS, Job, Maker
 from amber_acre.core.jobs.standing import StandingJob, stand
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.store.daybook import entry_of, entry_rows_of
 from amber_acre.store.shelf import product_of
-from amber_acre.store.tables import AreaRow, JobRow, ProgrammeRow
+from amber_acre.store.tables import AreaRow, JobChangeRow, JobRow, ProgrammeRow
 
 
 def job_row(session: Session, job_id: int) -> JobRow | None:
@@ -127,14 +131,23 @@ def _standing(row: JobRow, area: AreaRow, entries: Sequence[Entry], day: date) -
     return stand(job_of(row), SquareMetres(area.size_m2), SquareMetres(area.low_m2), entries, day)
 
 
-def change_job(row: JobRow, job: Job, version: int, change_reason: str) -> None:
-    """Changes a job by hand, if nobody changed it since ``version``; its window moves with its day (DoesNotFit)."""
+def change_job(session: Session, row: JobRow, job: Job, version: int, change_reason: str, at: datetime) -> None:
+    """Changes a job by hand, if nobody changed it since ``version``; what it was is kept (DoesNotFit).
+
+    Its window moves with its day, and the tests that follow a dose of a correction with the dose.
+    """
     if row.version != version:
         raise DoesNotFit(
             "Somebody else changed this job while you were looking at it. Look at it as it stands now, then change it"
             " again.",
             field="version",
         )
+    session.add(JobChangeRow(job_id=row.id, at=at, before=_kept(row), why=change_reason))
+    _set(row, job, change_reason)
+    session.flush()
+
+
+def _set(row: JobRow, job: Job, change_reason: str) -> None:
     if row.correction is not None and job.product is not None:
         _move_followers(row, row.on_day, job.on)
     row.on_day, row.opens, row.closes = job.on, job.opens, job.closes
@@ -142,6 +155,47 @@ def change_job(row: JobRow, job: Job, version: int, change_reason: str) -> None:
     row.dose, row.basis, row.dose_count = job.dose.value, job.dose.basis, job.dose.count
     row.placement, row.reason, row.skipped = job.placement, job.reason, job.skipped
     row.change_reason = change_reason
+
+
+_KEPT = ("product_id", "dose", "basis", "dose_count", "placement", "reason", "skipped", "change_reason")
+
+
+def _kept(row: JobRow) -> str:
+    """What a change by hand can change, as JSON."""
+    days = {name: getattr(row, name).isoformat() for name in ("on_day", "opens", "closes")}
+    return json.dumps(days | {name: getattr(row, name) for name in _KEPT}, ensure_ascii=False)
+
+
+def changes_of(session: Session, job_id: int) -> Sequence[JobChangeRow]:
+    """Changes of a job by hand, newest first."""
+    return session.scalars(
+        select(JobChangeRow).where(JobChangeRow.job_id == job_id).order_by(JobChangeRow.id.desc())
+    ).all()
+
+
+def job_before(row: JobRow, change: JobChangeRow, products: Mapping[int, Product]) -> tuple[Job, str]:
+    """A job as it was before a change, and the reason it had then."""
+    kept: dict[str, Any] = json.loads(change.before)
+    job = replace(
+        job_of(row),
+        on=date.fromisoformat(kept["on_day"]),
+        opens=date.fromisoformat(kept["opens"]),
+        closes=date.fromisoformat(kept["closes"]),
+        dose=Dose(kept["dose"], kept["basis"], kept["dose_count"]),
+        product=products[kept["product_id"]] if kept["product_id"] is not None else None,
+        placement=kept["placement"],
+        reason=kept["reason"],
+        skipped=kept["skipped"],
+    )
+    return job, kept["change_reason"]
+
+
+def undo_change(session: Session, row: JobRow, change: JobChangeRow, products: Mapping[int, Product]) -> None:
+    """Takes the newest change of a job back: it is as it was before, and so are the tests that moved with it."""
+    job, reason = job_before(row, change, products)
+    _set(row, job, reason)
+    session.delete(change)
+    session.flush()
 
 
 def _move_followers(row: JobRow, was: date, now: date) -> None:

@@ -167,3 +167,13 @@ def stock_kg(session: Session) -> Mapping[int, float]:
         if key is not None:
             stock[key] = stock.get(key, 0.0) - float(mass)
     return stock
+
+
+def stock_is_kept(session: Session, product_id: int) -> bool:
+    """Whether the firm writes deliveries of a product down: only then does the stock say anything."""
+    return session.scalar(select(DeliveryRow.id).where(DeliveryRow.product_id == product_id).limit(1)) is not None
+
+
+def every_product(session: Session) -> Sequence[ProductRow]:
+    """Every product there ever was, also those that have left the shelf."""
+    return session.scalars(select(ProductRow)).all()

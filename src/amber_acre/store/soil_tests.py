@@ -11,20 +11,12 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.soil.advice import Advice
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
 from amber_acre.store.tables import AreaRow, LabLayoutRow, ProbeReadingRow, SoilAdviceRow, SoilTestRow, SoilValueRow
-
-
-@dataclass(frozen=True)
-class Advice:
-    """What a laboratory advises: material, the text it gave, and the conversion."""
-
-    material: str
-    typed: str
-    rate_g_m2: float
 
 
 @dataclass(frozen=True)

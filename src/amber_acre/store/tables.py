@@ -8,7 +8,7 @@ from sqlalchemy import CheckConstraint, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from amber_acre.store.base import Base
-from amber_acre.store.job_tables import EntryRow, JobRow, SoftenedRuleRow
+from amber_acre.store.job_tables import EntryRow, JobChangeRow, JobRow, SoftenedRuleRow
 from amber_acre.store.site_tables import (
     AreaRow,
     ContextRow,
@@ -45,6 +45,7 @@ __all__ = [
     "EntryRow",
     "FactRow",
     "FindingRow",
+    "JobChangeRow",
     "JobRow",
     "LabLayoutRow",
     "OtherNutrientRow",

@@ -19,6 +19,7 @@ from amber_acre.web.pages.account.routes import router as account
 from amber_acre.web.pages.almanac.judging import router as judging
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
+from amber_acre.web.pages.daybook.bringing import router as bringing
 from amber_acre.web.pages.daybook.routes import router as daybook
 from amber_acre.web.pages.deleted.routes import router as deleted
 from amber_acre.web.pages.files.routes import router as files
@@ -68,6 +69,7 @@ def create_app(settings: Settings) -> FastAPI:
         job,
         account,
         judging,
+        bringing,
         soil_nutrients,
         soil_amending,
         soil_leaves,

@@ -237,6 +237,10 @@ class Shown:
         """A wind of a sentence."""
         return self.wind(m_s)
 
+    def sentence_mass(self, kg: float) -> str:
+        """An amount of a sentence."""
+        return self.mass(kg)
+
     def sentence_rain(self, mm: float) -> str:
         """A depth of rain of a sentence."""
         return self.day_rain(mm)

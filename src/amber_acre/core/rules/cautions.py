@@ -7,6 +7,7 @@ from amber_acre.core.products.cautions import IRON_STAINS_FROM, cautions, work_c
 from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 
 STEEP = 0.15  # rise over run from which granules run off with rain [common-practice]
 SALT_BURNS_FROM = 0.10  # fraction of ammonium and nitrate nitrogen in granules that burns leaves
@@ -24,7 +25,7 @@ def cautions_for(product: Product | None, ground: Ground, work: Work) -> tuple[s
 def _of_product(product: Product) -> list[str]:
     """What this product does where it is left lying."""
     found = []
-    burning = product.nitrogen.get("ammoniacal", 0.0) + product.nitrogen.get("nitrate", 0.0)
+    burning = sum(share for form, share in product.nitrogen.items() if FORM_ROWS[form].burns)
     if burning >= SALT_BURNS_FROM and not product.liquid:
         found.append("It burns leaves it lies on: dry leaves when it goes down, and water in the same day.")
     elif product.nitrogen.get("urea", 0.0) > 0.05 and not product.liquid:

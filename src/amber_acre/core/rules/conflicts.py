@@ -10,6 +10,7 @@ from amber_acre.core.jobs.use import Use
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Plain, Sentence
+from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 
 LIME_APART_DAYS = 14  # between lime and urea or ammonium [common-practice]
 AMMONIA_FROM = 0.02  # fraction of urea and ammonium nitrogen from which a feed loses ammonia [common-practice]
@@ -25,7 +26,7 @@ def gives_ammonia(product: Product | None) -> bool:
     """Whether a product holds enough urea or ammonium to lose ammonia beside lime; no bulk material."""
     if product is None or product.family == BULK:
         return False
-    return product.nitrogen.get("urea", 0.0) + product.nitrogen.get("ammoniacal", 0.0) > AMMONIA_FROM
+    return sum(share for form, share in product.nitrogen.items() if FORM_ROWS[form].ammonia) > AMMONIA_FROM
 
 
 def _limes(product: Product | None) -> bool:

@@ -21,21 +21,26 @@ COATED_SHARE_AT_LONGEVITY = 0.8
 
 @dataclass(frozen=True)
 class FormRow:
-    """``half_life_days`` at 25 °C (None: from the label); ``quick`` counts against the quick-N cap."""
+    """``half_life_days`` at 25 °C (None: from the label); ``quick`` counts against the quick-N cap.
+
+    ``ammonia``: lost as ammonia beside fresh lime. ``burns``: a salt that burns leaves it lies on.
+    """
 
     form: NitrogenForm
     name: str
     quick: bool
     half_life_days: float | None
     source: str
+    ammonia: bool = False
+    burns: bool = False
 
 
 FORM_ROWS: dict[NitrogenForm, FormRow] = {
     row.form: row
     for row in (
-        FormRow("ammoniacal", "ammoniacal", True, 10.0, "release-half-lives"),
-        FormRow("nitrate", "nitrate", True, 7.0, "release-half-lives"),
-        FormRow("urea", "urea", True, 10.0, "release-half-lives"),
+        FormRow("ammoniacal", "ammoniacal", True, 10.0, "release-half-lives", ammonia=True, burns=True),
+        FormRow("nitrate", "nitrate", True, 7.0, "release-half-lives", burns=True),
+        FormRow("urea", "urea", True, 10.0, "release-half-lives", ammonia=True),
         FormRow("slow_soluble", "other water-soluble, slow", False, 30.0, "release-half-lives"),
         FormRow("coated", "coated, slow-release", False, None, "coated-longevity"),
         FormRow("insoluble", "water-insoluble (organic)", False, 30.0, "release-half-lives"),

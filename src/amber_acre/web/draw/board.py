@@ -7,11 +7,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from amber_acre.core.measure.entry import Reading
+from amber_acre.core.measure.kept import TypedShape
 from amber_acre.core.measure.shapes import Guide, KnownRange, Plan, Point, Rectangle, arc
 from amber_acre.core.measure.site import Place, box, placed_ring
 from amber_acre.core.measure.size import Size
 from amber_acre.core.quantities import Metres
-from amber_acre.store.areas import TypedShape
 from amber_acre.web.draw.labels import Label, Labels, around
 from amber_acre.web.draw.scale import Scale, fit, scale_bar
 from amber_acre.web.shown import Shown, Units

@@ -13,6 +13,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.measure.area_kinds import ReadFact
 from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_rows
+from amber_acre.core.measure.kept import ShapeTexts, TypedShape, sized, typed_shape
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.outline import Measurable, Outline
 from amber_acre.core.measure.perimeter import joined_perimeter_m, perimeter_m
@@ -22,11 +23,9 @@ from amber_acre.core.measure.site import JOINTS, inside_ring, joined_ring, joint
 from amber_acre.core.measure.size import CutOut, Size, doubts_about
 from amber_acre.core.measure.traverse import Traverse
 from amber_acre.core.quantities import SquareMetres
-from amber_acre.store.areas import TypedShape, sized, typed_shape
-from amber_acre.store.site_tables import ShapeColumns
-from amber_acre.store.tables import AreaRow, PacerRow
 from amber_acre.web.forms.fields import Checked, Needed
 from amber_acre.web.forms.reading import Form
+from amber_acre.web.forms.rows import KeptArea, KeptPacer
 
 BARE = {"metric": ("m", "m²"), "us": ("ft", "ft²")}
 INSTRUMENT_CHOICES = [("", "not known"), ("tape", "tape"), ("wheel", "wheel"), ("gps", "satellite positions")]
@@ -226,7 +225,7 @@ def reading_in(info: ValidationInfo) -> Reading:
     return reading
 
 
-def reading_for(units: str, posted: Mapping[str, str], pacers: Sequence[PacerRow]) -> Reading:
+def reading_for(units: str, posted: Mapping[str, str], pacers: Sequence[KeptPacer]) -> Reading:
     """Bare lengths in the property's unit, or in the paces of whoever walked."""
     length, area = BARE[units]
     pacer = next((p for p in pacers if posted.get("instrument") == f"paces:{p.id}"), None)
@@ -239,7 +238,7 @@ def instrument_of(posted: Mapping[str, str]) -> str:
     return chosen if chosen in ("tape", "wheel", "paces", "gps") else ""
 
 
-def instrument_choices(pacers: Sequence[PacerRow]) -> list[tuple[str, str]]:
+def instrument_choices(pacers: Sequence[KeptPacer]) -> list[tuple[str, str]]:
     walked = [(f"paces:{p.id}", f"paces of {p.name} ({p.pace_m:.2f} m)") for p in pacers]
     return [*INSTRUMENT_CHOICES, *walked]
 
@@ -269,7 +268,7 @@ def one_more(posted: Mapping[str, str], role: str) -> dict[str, str]:
     return {**posted, f"size-{role}-{rows_of(posted, role)}-outline": "rectangle"}
 
 
-def typed_size(row: AreaRow, pacers: Sequence[PacerRow]) -> dict[str, str]:
+def typed_size(row: KeptArea, pacers: Sequence[KeptPacer]) -> dict[str, str]:
     """The measured shapes of an area as the form shows them."""
     pacer = next((p for p in pacers if row.instrument == "paces" and p.pace_m == row.pace_m), None)
     texts = {"instrument": f"paces:{pacer.id}" if pacer else "" if row.instrument == "paces" else row.instrument}
@@ -284,7 +283,7 @@ def typed_size(row: AreaRow, pacers: Sequence[PacerRow]) -> dict[str, str]:
     return texts
 
 
-def _typed(row: ShapeColumns, prefix: str) -> dict[str, str]:
+def _typed(row: ShapeTexts, prefix: str) -> dict[str, str]:
     shape = typed_shape(row)
     texts = {f"{prefix}outline": shape.kind, f"{prefix}rows": shape.rows}
     texts |= {f"{prefix}side_{n}": shape.side(n) for n in (1, 2, 3)}

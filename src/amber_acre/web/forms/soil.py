@@ -9,14 +9,14 @@ from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import OutOfRange
+from amber_acre.core.soil.advice import Advice
 from amber_acre.core.soil.entry import read_value
 from amber_acre.core.soil.evidence import SoilTest, TestUnit, refuse_doubts
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, BUFFER_NAMES, MEASURES, BufferMethod, Measured
 from amber_acre.core.tables.soil_ranges import RANGES, Extractant
-from amber_acre.store.soil_tests import Advice
-from amber_acre.store.tables import SoilTestRow
 from amber_acre.web.forms.fields import Checked, Note, OptionalLength
 from amber_acre.web.forms.reading import Form
+from amber_acre.web.forms.rows import KeptTest
 
 EXTRACTANT_CHOICES = [(row.extractant, row.name) for row in RANGES.values()]
 BUFFER_CHOICES = [(method, BUFFER_NAMES[method]) for method in BUFFER_METHODS]
@@ -146,7 +146,7 @@ def without_empty_advice(posted: dict[str, str]) -> dict[str, str]:
     return kept
 
 
-def typed_test(row: SoilTestRow) -> dict[str, str]:
+def typed_test(row: KeptTest) -> dict[str, str]:
     """A test as the form shows it: every figure as it was typed, with its unit."""
     texts = {
         "taken_on": row.taken_on.isoformat(),

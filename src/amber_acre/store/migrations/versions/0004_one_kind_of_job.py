@@ -22,6 +22,17 @@ def upgrade() -> None:
     op.drop_table("soil_jobs")
     op.drop_table("rounds")
     op.create_table(
+        "job_changes",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("job_id", sa.Integer(), nullable=False),
+        sa.Column("at", sa.DateTime(), nullable=False),
+        sa.Column("before", sa.String(), nullable=False),
+        sa.Column("why", sa.String(), nullable=False),
+        sa.ForeignKeyConstraint(["job_id"], ["jobs.id"], name=op.f("fk_job_changes_job_id"), ondelete="CASCADE"),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_job_changes")),
+    )
+    op.create_index(op.f("ix_job_changes_job_id"), "job_changes", ["job_id"])
+    op.create_table(
         "softened_rules",
         sa.Column("key", sa.String(), nullable=False),
         sa.Column("why", sa.String(), nullable=False),
@@ -104,6 +115,7 @@ def _entries() -> None:
         sa.Column("product_id", sa.Integer(), nullable=True),
         sa.Column("corrects_id", sa.Integer(), nullable=True),
         sa.Column("struck", sa.Boolean(), nullable=False),
+        sa.Column("went_past", sa.String(), nullable=False),
         sa.Column("form_key", sa.String(), nullable=False),
         sa.Column("applied_on", sa.Date(), nullable=False),
         sa.Column("amount_kg", sa.Double(), nullable=False),
@@ -135,7 +147,7 @@ def _entries() -> None:
     op.execute(
         "INSERT INTO entries SELECT e.id, e.area_id,"
         " COALESCE(e.round_id, e.soil_job_id + (SELECT COALESCE(MAX(id), 0) FROM rounds)), e.product_id,"
-        " e.corrects_id, e.amount_kg = 0, e.form_key, e.applied_on, e.amount_kg, e.amount_typed, e.covered_m2,"
+        " e.corrects_id, e.amount_kg = 0, '', e.form_key, e.applied_on, e.amount_kg, e.amount_typed, e.covered_m2,"
         " e.covered_typed, e.who, e.licence, e.weather, e.note, e.reason, e.recorded_at"
         " FROM entries_before e ORDER BY e.id"
     )
@@ -143,7 +155,7 @@ def _entries() -> None:
     op.execute(
         "INSERT INTO entries SELECT w.id + (SELECT COALESCE(MAX(id), 0) FROM entries_before), c.area_id,"
         " w.job_id + (SELECT COALESCE(MAX(id), 0) FROM rounds), NULL,"
-        " w.corrects_id + (SELECT COALESCE(MAX(id), 0) FROM entries_before), w.undone,"
+        " w.corrects_id + (SELECT COALESCE(MAX(id), 0) FROM entries_before), w.undone, '',"
         " CASE WHEN EXISTS (SELECT 1 FROM entries_before b WHERE b.form_key = w.form_key)"
         " THEN 'work-' || w.form_key ELSE w.form_key END,"
         " w.done_on, 0, '', a.size_m2, '', w.who, '', '', w.note, '', w.recorded_at"

@@ -18,16 +18,16 @@ from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.cautions import cautions_for
-from amber_acre.core.rules.judge import AreaBook, wants_reason
+from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops, wants_reason
 from amber_acre.core.rules.judged import JudgedJob, judged_job
-from amber_acre.core.rules.rule import Verdict, rate_of
-from amber_acre.core.sentence import OnDay, Plain, Sentence
+from amber_acre.core.rules.rule import Verdict, over, rate_of
+from amber_acre.core.sentence import Mass, OnDay, Plain, Sentence
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
 from amber_acre.store.jobs import job_row, standing_jobs, went_down
-from amber_acre.store.shelf import product_of, shelf
+from amber_acre.store.shelf import product_of, shelf, stock_is_kept, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
@@ -81,6 +81,7 @@ def list_entries(request: Request, session: Reading) -> HTMLResponse:
         "daybook/list.html",
         rows=[(row, store.entry_of(row), Shown(units_of(row.area.property.units))) for row in rows],
         corrected={row.corrects_id: row.id for row in rows if row.corrects_id},
+        rule_of=RULE_BY_KEY,
     )
 
 
@@ -254,7 +255,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
         job.corrects.id if job.corrects else None,
     )
     if entry.amount_kg > 0 and not form.reason:
-        asked = _reasons_wanted(job, entry)
+        asked = _reasons_wanted(session, job, entry)
         if asked:
             said = Sentence("It is recorded as it happened; say why.")
             read.forbid([Verdict("log", "warn", sentence, "reason") for sentence in (*asked, said)])
@@ -279,6 +280,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
             recorded_at=datetime.now(UTC),
             corrects_id=job.corrects.id if job.corrects else None,
             struck=context["may_void"],
+            went_past=" ".join(sorted({v.rule for v in stops(job.book.judged_entry(entry))})) if amount.value else "",
         )
     except AmberError as error:
         read.refuse(error)
@@ -302,7 +304,7 @@ def _after(job: _Logged, to_the_week: bool) -> Response:
     return go(f"/properties/{job.area.property_id}?area={job.area.id}{number}#ledger")
 
 
-def _reasons_wanted(job: _Logged, entry: Entry) -> list[Sentence]:
+def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Sentence]:
     """What the entry goes past: what the judge says of it by what went down when, its window, and the plan by a
     tenth."""
     found: list[Sentence] = []
@@ -322,6 +324,15 @@ def _reasons_wanted(job: _Logged, entry: Entry) -> list[Sentence]:
                 job=Plain(job.judged.job.called),
                 opens=OnDay(job.judged.job.opens, year=True),
                 days=Plain((job.judged.job.opens - entry.on).days),
+            )
+        )
+    there = stock_kg(session).get(product.key, 0.0) + (job.corrects.amount_kg if job.corrects is not None else 0.0)
+    if stock_is_kept(session, product.key) and over(entry.amount_kg, max(0.0, there)):
+        found.append(
+            Sentence.of(
+                "By the book {there} of {product} is in stock: this is more. A delivery or a count is missing.",
+                there=Mass(max(0.0, there)),
+                product=Plain(product.name),
             )
         )
     return [*found, *(verdict.sentence for verdict in wants_reason(job.book.judged_entry(entry)))]

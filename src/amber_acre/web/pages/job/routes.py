@@ -18,7 +18,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENTS, WORK_WORDS, WORKS, Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.due import hold_rules
-from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
+from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.swap import by_hand, moved, same_nitrogen, swapped, swaps
@@ -27,7 +27,7 @@ from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of
 from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
-from amber_acre.store.shelf import product_of, shelf, stock_kg
+from amber_acre.store.shelf import every_product, product_of, shelf, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -58,8 +58,7 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
             if not form.skipped:
                 _hold(read, book.judged(job), form.warned)
             if not read.faults:
-                store.change_job(row, job, form.version, form.reason)
-                session.flush()
+                store.change_job(session, row, job, form.version, form.reason, datetime.now(UTC))
         except AmberError as error:
             read.refuse(error)
     if read.faults:
@@ -97,6 +96,26 @@ def _hold(read: Read[Any], verdicts: Sequence[Verdict], warned: str, reason: str
     if not {verdict.rule for verdict in asked} <= set(warned.split()):
         read.forbid([replace(verdict, field=reason) for verdict in asked])
         read.typed = {**read.typed, "warned": " ".join(sorted({verdict.rule for verdict in asked}))}
+
+
+@router.post("/jobs/{job_id}/undo")
+def undo_change(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
+    """Takes the last change back, if the judge still lets the job be as it was."""
+    row = found(store.job_row(session, job_id), "This job")
+    changes, products = store.changes_of(session, row.id), _all_products(session)
+    read: Read[Any] = Read(None, {})
+    if not changes or posted.get("change") != str(changes[0].id):
+        read.refuse(
+            DoesNotFit("This change is not the last one any more. Look at the job as it stands now.", field="undo")
+        )
+    else:
+        before, _ = store.job_before(row, changes[0], products)
+        forbidden = [] if before.skipped else stops(book_of(session, row.area, today, crowns=True).judged(before))
+        read.forbid([replace(verdict, field="undo") for verdict in forbidden])
+    if read.faults:
+        return _page(request, session, row, today, read, 422)
+    store.undo_change(session, row, changes[0], products)
+    return go(f"/jobs/{row.id}")
 
 
 @router.post("/jobs/{job_id}/copy")
@@ -234,6 +253,11 @@ def _products(session: Reading, row: JobRow) -> dict[int, Product]:
     return products
 
 
+def _all_products(session: Reading) -> dict[int, Product]:
+    """Every product, also those that have left the shelf: a job may go back to one."""
+    return {row.id: product_of(row) for row in every_product(session)}
+
+
 def _page(
     request: Request, session: Reading, row: JobRow, today: date, read: Read[Any], status: int = 200
 ) -> HTMLResponse:
@@ -274,6 +298,7 @@ def _page(
         carries_names=NAMES,
         rule_of=RULE_BY_KEY,
         near=_near(book, judged),
+        changes=store.changes_of(session, row.id),
         swaps=swaps(book, job, shelf(session)) if job.product and not judged.done and in_force else (),
         products=products.values(),
         stock=stock_kg(session),

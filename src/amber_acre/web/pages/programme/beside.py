@@ -5,8 +5,6 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 
-from sqlalchemy.orm import Session
-
 from amber_acre.core.correction.soil_ledger import SoilLedger, SoilUse, soil_ledger
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.rules.judged import JudgedJob
@@ -20,6 +18,7 @@ from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.walks import walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_jobs
 from amber_acre.web.draw.tape import Tape
+from amber_acre.web.page import Reading
 from amber_acre.web.shown import Shown
 
 PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
@@ -33,7 +32,7 @@ def windows_of(place: PropertyRow, season: date) -> tuple[Span, ...]:
 
 
 def thin_lanes(
-    session: Session, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown
+    session: Reading, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown
 ) -> list[tuple[AreaRow, LaneDrawing]]:
     """Areas that are no lawn and have jobs this season, each with its flags."""
     others = [row for row in areas if row.kind != "lawn"]
@@ -61,7 +60,7 @@ def words(use: Use) -> str:
     return f"Logged {use.on:%-d %B}: {name}" if use.down else f"Planned {use.words}: {name}"
 
 
-def unasked_pale(session: Session, area_id: int) -> date | None:
+def unasked_pale(session: Reading, area_id: int) -> date | None:
     """The day leaves were last seen pale, where no cause has been marked since; else None."""
     look = next((row for row in walks_of(session, area_id) if row.colour is not None), None)
     if look is None or look.colour is None or look.colour not in PALE:

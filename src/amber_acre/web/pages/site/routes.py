@@ -12,6 +12,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import DoesNotFit, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
+from amber_acre.core.measure.kept import typed_shape
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import Place, open_ground, slid_clear, snapped, strips
 from amber_acre.core.rules.judged import JudgedJob
@@ -120,7 +121,7 @@ def restore_context(session: Writing, _posted: Posted, context_id: Key) -> Respo
 
 def _typed_context(row: ContextRow) -> dict[str, str]:
     """What lies around as the form shows it."""
-    shape = area_store.typed_shape(row)
+    shape = typed_shape(row)
     typed = {"kind": row.kind, "name": row.name, "size-outline": shape.kind, "size-rows": shape.rows}
     typed |= {f"size-side_{n}": shape.side(n) for n in (1, 2, 3)}
     if row.x_m is not None and row.y_m is not None:

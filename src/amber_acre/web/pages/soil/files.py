@@ -13,6 +13,7 @@ from fastapi.responses import HTMLResponse, Response
 from starlette.datastructures import UploadFile
 
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.soil.advice import Advice
 from amber_acre.core.soil.entry import read_values, with_unit_of_heading
 from amber_acre.core.soil.evidence import TEST_UNITS, SoilTest, TestUnit, refuse_doubts
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, BUFFER_NAMES, MEASURES, Measured
@@ -40,7 +41,7 @@ from amber_acre.exchange.text import read_text
 from amber_acre.store import soil_tests as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
-from amber_acre.store.soil_tests import Advice, Layout
+from amber_acre.store.soil_tests import Layout
 from amber_acre.store.tables import PropertyRow
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.forms.soil import ADVICE_CHOICES, BUFFER_CHOICES, EXTRACTANT_CHOICES, UNIT_CHOICES
