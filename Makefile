@@ -6,7 +6,7 @@ RUN := PYTHONPATH=src $(BIN)/python
 CSS := src/amber_acre/web/static/app.css
 export PIP_DISABLE_PIP_VERSION_CHECK := 1
 
-.PHONY: demo test dev css shots bench backup check fuzz lint clean
+.PHONY: demo test dev css shots bench backup check fuzz mutants lint clean
 
 demo: $(VENV)/demo.stamp ## the demo world on this machine; prints its address
 	$(RUN) -m amber_acre demo
@@ -34,6 +34,9 @@ check: $(VENV)/demo.stamp ## looks for damage in your database; nothing is chang
 
 fuzz: $(VENV)/test.stamp ## a hundred thousand odd requests against every address
 	AMBER_ACRE_FUZZ=100000 PYTHONPATH=src:. $(BIN)/python -m pytest -q tests/web/test_fuzz.py
+
+mutants: $(VENV)/test.stamp ## what no test of its own name sees: make mutants MODULES="src/amber_acre/core/rules/label.py"
+	PYTHONPATH=src:. $(BIN)/python -m tests.mutants $(MODULES)
 
 shots: $(VENV)/test.stamp ## the pictures in docs/screenshots, from the demo
 	PYTHONPATH=src:. $(BIN)/python -m tests.journeys.shots

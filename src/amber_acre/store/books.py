@@ -28,8 +28,9 @@ from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.daybook import entry_of, entry_rows_of
 from amber_acre.store.jobs import job_of, jobs_in_force
-from amber_acre.store.plants import plant_named
+from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import rule_set_of, softened
+from amber_acre.store.shelf import every_product
 from amber_acre.store.site import crowns_over
 from amber_acre.store.soil_tests import probe_rows, tests_of
 from amber_acre.store.tables import AreaRow, WalkRow
@@ -46,6 +47,7 @@ def book_of(session: Session, area: AreaRow, day: date, crowns: bool = False) ->
 def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, AreaBook]:
     """The books of several areas, read together: every job in force and every entry up to the day."""
     ids = [area.id for area in areas]
+    _products = every_product(session)  # loaded together and held, so that no job or entry loads its own
     jobs = {key: [job_of(row) for row in rows] for key, rows in jobs_in_force(session, ids).items()}
     entries = {
         key: tuple(entry_of(row) for row in rows if row.applied_on <= day)
@@ -75,7 +77,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
     """What is known of the ground of areas on a day, without what jobs and log say."""
     ids = [area.id for area in areas]
     probes, soft = probings(session, ids, day), softened(session)
-    mulched = mulch_seen(session, ids, day)
+    mulched, named = mulch_seen(session, ids, day), plants_by_name(session)
     found = {}
     for area in areas:
         facts = facts_of(area)
@@ -93,7 +95,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             climate_of(area.property.climate),
             rule_set_of(area.property.rule_set),
             grass,
-            plants_of(session, facts, grass),
+            plants_of(named, facts, grass),
             facts,
             tests,
             probes.get(area.id),
@@ -126,14 +128,14 @@ def grass_of(area: AreaRow, around: AreaRow | None) -> Grass | None:
     return GRASS_BY_KEY.get(turf.grass) if turf is not None else None
 
 
-def plants_of(session: Session, facts: Mapping[str, ReadFact], grass: Grass | None) -> tuple[Plant, ...]:
+def plants_of(named: Mapping[str, Plant], facts: Mapping[str, ReadFact], grass: Grass | None) -> tuple[Plant, ...]:
     """The catalogue's plants of an area, as the firm has changed them; its grass among them."""
     names = [str(facts["plant"].value)] if "plant" in facts else []
     listed = facts["plants"].value if "plants" in facts else ()
     names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
-    found = [plant for name in names if (plant := plant_named(session, name)) is not None]
+    found = [plant for name in names if (plant := named.get(name.strip().lower())) is not None]
     if grass is not None:
-        own = plant_named(session, grass.botanical_name)
+        own = named.get(grass.botanical_name.lower())
         found += [own] if own is not None else plants_of_grass(grass)
     return tuple(found)
 

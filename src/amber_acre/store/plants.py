@@ -32,17 +32,18 @@ def plant_of(session: Session, key: str) -> Plant | None:
     return None if plant is None else changed(plant, texts)
 
 
+def plants_by_name(session: Session) -> dict[str, Plant]:
+    """Every plant by its botanical and each of its common names, in small letters; the first of a name stands."""
+    found: dict[str, Plant] = {}
+    for plant in plants(session):
+        for name in (plant.botanical, *plant.common.split(";")):
+            found.setdefault(name.strip().lower(), plant)
+    return found
+
+
 def plant_named(session: Session, name: str) -> Plant | None:
     """The plant of exactly this botanical or common name, or None."""
-    wanted = name.strip().lower()
-    return next(
-        (
-            p
-            for p in plants(session)
-            if wanted in {p.botanical.lower(), *(c.strip().lower() for c in p.common.split(";"))}
-        ),
-        None,
-    )
+    return plants_by_name(session).get(name.strip().lower())
 
 
 def edit_plant(session: Session, key: str, texts: Mapping[str, str]) -> None:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import pytest
 
-from amber_acre.core.correction.pointing import HARD_PROBE_MM, NEW_BUILT_YEARS, evidence_words, likely_finding
+from amber_acre.core.correction.pointing import evidence_words, likely_finding
 from amber_acre.core.tables.amendments import Finding
 from amber_acre.core.tables.textures import TEXTURES
 
@@ -15,11 +15,13 @@ from amber_acre.core.tables.textures import TEXTURES
         ((), None, None, None, None, "compacted"),
         (("repellent",), 0.05, 50.0, "sand", 1, "repellent"),
         ((), 0.15, 50.0, "clay", None, "stripped"),
-        ((), 0.151, HARD_PROBE_MM - 1, "sand", None, "compacted"),
-        ((), 0.3, HARD_PROBE_MM, "sand", None, "sand"),
+        ((), 0.151, 99.0, "sand", None, "compacted"),
+        ((), 0.3, 100.0, "sand", None, "sand"),
         ((), None, None, "clay", None, "clay"),
-        ((), None, None, "clay", NEW_BUILT_YEARS, "stripped"),
-        ((), None, None, "clay", NEW_BUILT_YEARS + 1, "clay"),
+        ((), None, None, "clay", 10, "stripped"),
+        ((), None, None, "clay", 11, "clay"),
+        ((), None, None, "clay", 0, "stripped"),
+        ((), None, None, "clay", -1, "clay"),  # still to be built: a slip
         ((), 0.3, None, "clay", 2, "clay"),  # somebody measured the topsoil: that stands before the year
     ],
 )

@@ -8,12 +8,13 @@ from typing import Any
 import pytest
 
 from amber_acre.core.products.product import Product
-from amber_acre.core.rules.conflicts import AMMONIA_FROM, gives_ammonia
+from amber_acre.core.rules.conflicts import gives_ammonia
 from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
 from tests.core.worlds import LIME, MEAL, QUICK, SLOW, product
 
 MAY = date(2026, 5, 20)
-EDGE = product(61, "Edgewise", {"urea": AMMONIA_FROM * 100}, (10, 100))
+EDGE = product(61, "Edgewise", {"urea": 2.0}, (10, 100))
+OVER = product(62, "Overwise", {"urea": 2.1}, (10, 100))
 
 
 @pytest.mark.parametrize(("days", "breaks"), [(13, True), (14, False), (-13, True), (-14, False), (0, True)])
@@ -23,7 +24,7 @@ def test_lime_keeps_a_fortnight_from_ammonia_either_way(days: int, breaks: bool)
         found = broken(ground(), job(mine, 15, MAY), job(theirs, 15, other, key=2))
         assert ("lime-and-ammonia" in found) is breaks
     assert "lime-and-ammonia" not in broken(ground(), job(LIME, 100, MAY), job(MEAL, 40, MAY, key=2))
-    assert (gives_ammonia(EDGE), gives_ammonia(None), gives_ammonia(COMPOST)) == (False, False, False)
+    assert [gives_ammonia(one) for one in (EDGE, OVER, None, COMPOST)] == [False, True, False, False]
 
 
 def test_lime_the_day_after_an_ammoniacal_feed_is_said_at_the_log() -> None:
@@ -54,6 +55,9 @@ def work(name: str, day: date, key: int, what: Product | None = None) -> Any:
         ("topdress", "core", 13, True),
         ("topdress", "core", 14, False),
         ("core", "topdress", 0, False),
+        ("seed", "core", 0, False),
+        ("seed", "core", 1, True),
+        ("seed", "topdress", 1, True),
     ],
 )
 def test_core_then_dress_then_seed(first: str, second: str, gap: int, breaks: bool) -> None:
@@ -63,7 +67,8 @@ def test_core_then_dress_then_seed(first: str, second: str, gap: int, breaks: bo
 
 
 @pytest.mark.parametrize(
-    ("days", "rate", "breaks"), [(41, 12, True), (42, 12, False), (0, 12, True), (-1, 12, False), (10, 11, False)]
+    ("days", "rate", "breaks"),
+    [(41, 12, True), (42, 12, False), (0, 12, True), (-1, 12, False), (10, 11.43, True), (10, 11.42, False)],
 )
 def test_nothing_strong_on_seedlings(days: int, rate: float, breaks: bool) -> None:
     """2.4 g/m² of quick nitrogen is 11.4 of a 21-0-0."""

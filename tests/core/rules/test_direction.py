@@ -7,8 +7,7 @@ from typing import Any
 
 import pytest
 
-from amber_acre.core.products.acid_balance import acidity_share
-from amber_acre.core.rules.direction import STRONG_ACID_PER_N, STRONG_BASE_PER_N, leans, moves_ph
+from amber_acre.core.rules.direction import leans, moves_ph
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.plants import catalogue
@@ -29,8 +28,18 @@ def test_what_a_product_does_to_the_ph() -> None:
     assert [moves_ph(p) for p in (LIME, SULPHUR, COPPERAS, ALUM)] == ["up", "down", "down", "down"]
     assert [moves_ph(p) for p in (QUICK, COMPOST, GYPSUM)] == [None, None, None]
     assert [leans(p) for p in (SULPHATE, NITRATE, UREA, MEAL, LIME, COMPOST)] == ["down", "up", None, None, None, None]
-    assert acidity_share(SULPHATE, grass=True) / SULPHATE.total_nitrogen > STRONG_ACID_PER_N
-    assert acidity_share(NITRATE, grass=True) / NITRATE.total_nitrogen < STRONG_BASE_PER_N
+
+
+@pytest.mark.parametrize(("sulphur", "way"), [(0.0995, None), (0.1020, "down")])
+def test_strong_acid_begins_at_three_grams_of_carbonate_a_gram_of_nitrogen(sulphur: float, way: str | None) -> None:
+    """20 % of ammonium nitrogen leaves 0.2856 on grass, sulphate 3.1195 for its sulphur: 0.6 at 10.08 % S."""
+    assert leans(product(53, "Edge", {"ammoniacal": 20}, (1, 9), other={"S": sulphur})) == way
+
+
+@pytest.mark.parametrize(("calcium", "way"), [(0.115, None), (0.117, "up")])
+def test_strong_base_begins_at_half_a_gram(calcium: float, way: str | None) -> None:
+    """15 % of nitrate nitrogen leaves 0.2142, calcium takes 2.497 each: −0.075 at 11.58 % Ca."""
+    assert leans(product(54, "Edge", {"nitrate": 15}, (1, 9), other={"Ca": calcium})) == way
 
 
 @pytest.mark.parametrize(

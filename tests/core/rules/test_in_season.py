@@ -10,8 +10,6 @@ import pytest
 
 from amber_acre.core.rules.in_season import (
     HEALS_DAYS,
-    HOT_QUICK_CAP_G_M2,
-    SULPHUR_BURNS_FROM_C,
     first_healing_day,
     usual,
 )
@@ -98,7 +96,7 @@ def test_no_nitrogen_on_grass_that_hardly_grows_at_the_growth_threshold() -> Non
 def test_hardly_any_quick_nitrogen_in_heat() -> None:
     """The plain's July is 36 °C at noon: 1 g/m² of quick nitrogen is 4.76 of a 21-0-0; couch there bears 35 °C."""
     july = date(2026, 7, 15)
-    most = HOT_QUICK_CAP_G_M2 / 0.21
+    most = 1.0 / 0.21
     assert "hot-feed" not in broken(ground(climate=HOT), job(QUICK, most, july))
     assert "hot-feed" in broken(ground(climate=HOT), job(QUICK, most * 1.01, july))
     assert "hot-feed" not in broken(ground(climate=HOT, grass="couch"), job(QUICK, 10, date(2026, 6, 10)))
@@ -114,7 +112,7 @@ def test_a_job_is_not_placed_where_its_own_hold_covers_its_window() -> None:
     assert "hold-covers-window" not in broken(ground("bed", climate=HOT), replace(summer, placement="tilled"))
     hot = [usual(Case(replace(summer, on=date(2026, 3, 1) + timedelta(days=n)), ground(climate=HOT), (), TODAY))[1]
            for n in range(120)]  # fmt: skip
-    first = next(n for n, high in enumerate(hot) if high >= SULPHUR_BURNS_FROM_C)
+    first = next(n for n, high in enumerate(hot) if high >= 27.0)
     edge = date(2026, 3, 1) + timedelta(days=first)
     assert "hold-covers-window" in broken(ground(climate=HOT), replace(summer, on=edge, opens=edge, closes=edge))
     before = edge - timedelta(days=1)

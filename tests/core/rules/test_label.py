@@ -80,6 +80,13 @@ def test_a_log_is_held_by_what_was_covered_and_summed_over_the_whole() -> None:
     assert "label-interval" not in logged(ground(), whole, jobs=(planned,))  # what is only planned may be moved
 
 
+def test_what_went_down_is_not_thickened_by_the_doubt_about_the_size() -> None:
+    """60 g/m² in three goes on an area that may be a tenth smaller: the log says what was covered."""
+    doses = [entry(QUICK, 20, MAY - timedelta(days=40 * n), key=90 + n) for n in range(3)]
+    assert "label-year" not in logged(ground(low=90.0), doses[0], *doses[1:])
+    assert "label-year" in broken(ground(low=90.0), job(QUICK, 18, MAY), entries=tuple(doses[1:]))
+
+
 def test_the_trades_own_overdose_is_seen_by_rate_and_by_interval() -> None:
     """20 fl oz/1000 every 4 weeks against a label of 12–18 every 6 weeks (common practice, no source)."""
     ounce = 1.18 * 0.318327  # g/m² of one fl oz/1000 ft² at 1.18 kg/L

@@ -7,9 +7,11 @@ from datetime import date, timedelta
 
 import pytest
 
+from amber_acre.core.jobs.use import Use
 from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.rules.law import nitrogen_of
 from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
-from tests.core.worlds import BYLAW, FREE, LIME, QUICK, SLOW, STARTER, mehlich
+from tests.core.worlds import BYLAW, FREE, LIME, QUICK, SLOW, STARTER, mehlich, product
 
 LOW_P, ENOUGH_P, HIGH_P = mehlich(p=8), mehlich(p=38), mehlich(p=96)
 
@@ -59,6 +61,18 @@ def test_phosphorus_goes_by_test_for_feeds_and_compost_alike(
         assert ("phosphorus" in found) is bool(forbidden)
         assert not forbidden or forbidden in str(found["phosphorus"].sentence)
     assert "phosphorus" not in broken(at, job(QUICK, 12))
+
+
+@pytest.mark.parametrize(("per_cent", "carries"), [(0.09, False), (0.1, True)])
+def test_a_product_carries_a_nutrient_from_a_tenth_of_a_per_cent(per_cent: float, carries: bool) -> None:
+    """Labels write 0 for less [aapfco]."""
+    winter, at = date(2026, 12, 1), ground(rules=BYLAW)
+    trace = product(91, "Trace", {"urea": per_cent}, (1, 50))
+    assert ("closed-period" in broken(at, job(trace, 10, winter))) is carries
+    phosphate = product(92, "Trace", {}, (1, 50), p2o5=per_cent / 0.4364)
+    assert ("phosphorus" in broken(at, job(phosphate, 10))) is carries
+    assert nitrogen_of(Use(winter, 100, "compost", COMPOST)) == 0
+    assert nitrogen_of(Use(winter, 0, "core", None, "core")) == 0
 
 
 def test_nitrogen_at_once_is_a_warning_at_the_rule_sets_caps() -> None:

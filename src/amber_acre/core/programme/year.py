@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date
+from functools import cached_property
 
 from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
@@ -31,7 +32,7 @@ class LawnYear:
     """A lawn, its season and all that follows from its jobs and entries.
 
     ``rounds`` are the season's feeds, ``jobs`` every other job of the area, in the season or not. ``entries`` are those
-    of the season. ``remarks`` holds what each of them went past.
+    of the season.
     """
 
     lawn: Lawn
@@ -45,7 +46,11 @@ class LawnYear:
     ledger: Ledger
     ribbons: tuple[Ribbon, ...]
     spans: tuple[Span, ...]
-    remarks: dict[int, tuple[Verdict, ...]]
+
+    @cached_property
+    def remarks(self) -> dict[int, tuple[Verdict, ...]]:
+        """What each standing entry of the season went past, by its key."""
+        return {entry.key: self.book.judged_entry(entry) for entry in standing(self.entries)}
 
     def holds(self, day: date) -> bool:
         """Whether a day lies in the season shown."""
@@ -114,7 +119,6 @@ def lawn_year(
         ledger(lawn, open_rounds, fed, planned, sizes),
         supply(lawn, open_rounds, fed, series, sizes),
         spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
-        {e.key: book.judged_entry(e) for e in standing(inside)},
     )
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import lru_cache
 
 from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.quantities import GramsPerSquareMetre
@@ -38,10 +39,7 @@ class RuleSet:
             raise OutOfRange("The slow-release share must be 0 to 100 %.", field="slow_share", limits=(0, 1))
         if not 0 <= self.buffer_m <= 200:
             raise OutOfRange("The unfed strip must be 0 to 200 m wide.", field="buffer", limits=(0, 200))
-        if self.blackouts and all(
-            any(blackout.covers(day) for blackout in self.blackouts)
-            for day in (date(2024, 1, 1) + timedelta(days=n) for n in range(366))
-        ):
+        if _leaves_no_day(self.blackouts):
             raise DoesNotFit(
                 "These closed periods leave no day of the year: nothing could ever be fed. Check their first and last"
                 " days.",
@@ -63,6 +61,13 @@ class RuleSet:
                     value=cap,
                     limits=(0, 100),
                 )
+
+
+@lru_cache(maxsize=256)
+def _leaves_no_day(blackouts: tuple[Blackout, ...]) -> bool:
+    """Whether closed periods cover every day of a leap year."""
+    days = (date(2024, 1, 1) + timedelta(days=n) for n in range(366))
+    return bool(blackouts) and all(any(blackout.covers(day) for blackout in blackouts) for day in days)
 
 
 def phosphorus_forbidden(rules: RuleSet, tested: Level) -> str:
