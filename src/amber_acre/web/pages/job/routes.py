@@ -143,7 +143,8 @@ def copy_job(request: Request, session: Writing, posted: Posted, today: Today, j
 @router.get("/areas/{area_id}/jobs/new")
 def new_job(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
     area = found(area_of(session, area_id), "This area")
-    typed = {"on_day": today.isoformat(), "days": "14", "work": "feed" if area.kind == "lawn" else "spread"}
+    typed = {"on_day": today.isoformat(), "days": "14", "placement": "surface"}
+    typed["work"] = "feed" if area.kind == "lawn" else "spread"
     return _new(request, session, area, Read(None, typed))
 
 
