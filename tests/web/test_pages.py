@@ -267,6 +267,10 @@ def test_changing_a_round_changes_ledger_and_supply_at_once(demo: Browser) -> No
         "reason": "client wants less",
         "version": version[1],
     }
+    asked = demo.post("/jobs/2/change", form, page="/jobs/2")
+    assert asked.status_code == 422  # less of the slow product: too little of the year's nitrogen is slow
+    assert "of the year's nitrogen is slow-release; " in html.unescape(asked.text)
+    form["warned"] = re.findall(r'name="warned"\s+value="([^"]+)"', asked.text)[0]
     assert demo.post("/jobs/2/change", form, page="/jobs/2").status_code == 303
     after = demo.get("/properties/1?area=1&round=2").text
     assert "Changed by hand:" in after

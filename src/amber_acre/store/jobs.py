@@ -131,17 +131,22 @@ def _standing(row: JobRow, area: AreaRow, entries: Sequence[Entry], day: date) -
     return stand(job_of(row), SquareMetres(area.size_m2), SquareMetres(area.low_m2), entries, day)
 
 
-def change_job(session: Session, row: JobRow, job: Job, version: int, change_reason: str, at: datetime) -> None:
-    """Changes a job by hand, if nobody changed it since ``version``; what it was is kept (DoesNotFit).
-
-    Its window moves with its day, and the tests that follow a dose of a correction with the dose.
-    """
+def require_unchanged(row: JobRow, version: int) -> None:
+    """DoesNotFit where somebody changed the job since ``version``: what was typed was about another job."""
     if row.version != version:
         raise DoesNotFit(
             "Somebody else changed this job while you were looking at it. Look at it as it stands now, then change it"
             " again.",
             field="version",
         )
+
+
+def change_job(session: Session, row: JobRow, job: Job, version: int, change_reason: str, at: datetime) -> None:
+    """Changes a job by hand, if nobody changed it since ``version``; what it was is kept (DoesNotFit).
+
+    Its window moves with its day, and the tests that follow a dose of a correction with the dose.
+    """
+    require_unchanged(row, version)
     session.add(JobChangeRow(job_id=row.id, at=at, before=_kept(row), why=change_reason))
     _set(row, job, change_reason)
     session.flush()

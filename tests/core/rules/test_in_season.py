@@ -103,6 +103,26 @@ def test_hardly_any_quick_nitrogen_in_heat() -> None:
     assert "hot-feed" not in broken(ground(climate=VALE), job(SLOW, 20, july))
 
 
+@pytest.mark.parametrize(
+    ("day", "asked"),
+    [
+        (date(2026, 8, 29), False),  # 42 days before 10 October
+        (date(2026, 8, 30), True),
+        (date(2026, 12, 1), True),
+        (date(2027, 5, 1), True),
+        (date(2027, 5, 2), False),
+    ],
+)
+def test_the_last_nitrogen_of_all_but_turf_is_six_weeks_before_hard_frost(day: date, asked: bool) -> None:
+    """15 October less six weeks is 3 September; here hard frost is usual from 10 October to 1 May."""
+    bed = broken(ground("bed"), job(QUICK, 12, day))
+    assert ("last-nitrogen" in bed) is asked
+    assert not asked or "Hard frost is usual from 10 October" in str(bed["last-nitrogen"].sentence)
+    assert "last-nitrogen" not in broken(ground(), job(QUICK, 12, day))
+    assert "last-nitrogen" not in broken(ground("bed"), job(LIME, 100, day))
+    assert "last-nitrogen" not in broken(ground("bed", climate=BAY), job(QUICK, 12, day))
+
+
 def test_a_job_is_not_placed_where_its_own_hold_covers_its_window() -> None:
     """Sulphur in the plain's summer is over 27 °C every day; in the vale never."""
     summer = job(SULPHUR, 15, date(2026, 7, 1))

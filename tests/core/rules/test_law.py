@@ -83,6 +83,19 @@ def test_nitrogen_at_once_is_a_warning_at_the_rule_sets_caps() -> None:
     assert "nitrogen-once" in broken(ground(), job(SLOW, 25.0))
 
 
+@pytest.mark.parametrize(("slow", "asked"), [(14.9, False), (14.0, True)])
+def test_the_slow_share_is_of_the_fullest_twelve_months(slow: float, asked: bool) -> None:
+    """30 % of the year: 14.88 g/m² of 12 % coated in 20 % beside 14.17 of a 21 % quick one is 1.785 of 5.951."""
+    quick = entry(QUICK, 14.17, date(2026, 4, 20))
+    one = job(SLOW, slow, date(2026, 6, 10))
+    at = ground(rules=BYLAW)
+    assert ("slow-share" in broken(at, one, entries=(quick,))) is asked
+    assert "slow-share" not in broken(ground(), one, entries=(quick,))
+    assert "slow-share" not in logged(at, entry(QUICK, 12, date(2026, 4, 20)))  # a log is not the whole year
+    far = entry(QUICK, 20, date(2025, 6, 9))  # a year back: another twelve months
+    assert "slow-share" not in broken(at, one, entries=(far,))
+
+
 @pytest.mark.parametrize(("days", "breaks"), [(364, True), (365, False)])
 def test_the_yearly_cap_is_any_twelve_months_and_counts_corrections_too(days: int, breaks: bool) -> None:
     """A cap of 8 g/m²: 4 down, 4.2 planned; whoever planned it."""

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from datetime import date, timedelta
 
 from amber_acre.core.correction.amending import Amendment
@@ -46,15 +46,41 @@ def applications(made: Amendment, years: int) -> tuple[int, int]:
     return every, max(1, round(years * 365.25 / every))
 
 
-def amend_jobs(made: Amendment, first: date, years: int, product: Product | None = None) -> list[Job]:
-    """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks and the label allows, a re-check
-    after coring."""
-    option = made.option
+OpenDay = Callable[[date], date]  # the first day from a day on which the ground takes it
+
+
+def _any_day(day: date) -> date:
+    return day
+
+
+def days_of(made: Amendment, first: date, years: int, open_day: OpenDay = _any_day) -> list[date]:
+    """Days of an amendment: every so often, each on the first open day. Parts of one dose follow each other and none
+    is lost; of a yearly turn, what comes nearer than the label or half its turn is left out."""
     every, count = applications(made, years)
-    jobs: list[Job] = []
+    days: list[date] = []
     for n in range(count):
-        day = first + timedelta(days=every * n)
-        tail = f" {n + 1} of {count}" if count > 1 else ""
+        if made.parts and days:
+            days.append(open_day(days[-1] + timedelta(days=every)))
+            continue
+        day = open_day(first + timedelta(days=every * n))
+        if not days or (day - days[-1]).days >= max(made.apart_days, every // 2, 1):
+            days.append(day)
+    return days
+
+
+def amend_jobs(
+    made: Amendment, first: date, years: int, product: Product | None = None, open_day: OpenDay = _any_day
+) -> list[Job]:
+    """Jobs from ``first`` over ``years`` (1–10): each as often as the option asks and the label allows, a re-check
+    after coring.
+
+    ``open_day``: the first day from a day on which turf grows and heals; what would fall into its rest is left out.
+    """
+    option = made.option
+    days = days_of(made, first, years, open_day)
+    jobs: list[Job] = []
+    for n, day in enumerate(days, start=1):
+        tail = f" {n} of {len(days)}" if len(days) > 1 else ""
         if option.unit in ("holes", "none"):
             work: Work = "core" if option.unit == "holes" else "check"
             name = ("Hollow-core" if work == "core" else "Look again after " + option.name.lower()) + tail

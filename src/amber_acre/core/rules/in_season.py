@@ -16,12 +16,13 @@ from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
-from amber_acre.core.season.windows import HEAT_FROM_C
+from amber_acre.core.season.windows import HEAT_FROM_C, Blackout
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grasses import Season
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
+LAST_NITROGEN_DAYS = 42  # before the first hard frost, of all but turf [common-practice]
 HEALS_DAYS = 28  # growth a lawn needs after coring or sowing to close again [common-practice]
 WOUNDS: tuple[Work, ...] = ("core", "seed")
 
@@ -92,6 +93,28 @@ def _no_growth(case: Case) -> Iterable[Broken]:
         )
 
 
+def _last_nitrogen(case: Case) -> Iterable[Broken]:
+    """Woody plants and perennials: soft growth that frost kills; from six weeks before hard frost until it is over."""
+    product, climate = case.product, case.ground.climate
+    if case.ground.traits.turf or product is None or not case.itself.feeds or not product.total_nitrogen:
+        return
+    if moves_ph(product) is not None or climate.first_frost is None or climate.last_frost is None:
+        return
+    day = case.job.on
+    frost = min((climate.first_frost.in_year(year) for year in (day.year, day.year + 1)), key=lambda on: (on < day, on))
+    over_on = climate.last_frost.in_year(frost.year if climate.last_frost > climate.first_frost else frost.year + 1)
+    between = Blackout("hard frost", climate.first_frost, climate.last_frost).covers(day)
+    if between or (frost - day).days < LAST_NITROGEN_DAYS:
+        yield Broken(
+            Sentence.of(
+                "Hard frost is usual from {frost}: nitrogen in the six weeks before it makes soft growth that freezes."
+                " Wait until it is over, about {over}, or say why.",
+                frost=OnDay(frost),
+                over=OnDay(over_on),
+            )
+        )
+
+
 def _hot_feed(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None or not case.itself.feeds:
@@ -134,6 +157,9 @@ RULES = (
          "stop", "common-practice", _wound, custom=True),
     Rule("no-growth", "season", "No nitrogen on grass that hardly grows.", "warn", "growth-potential", _no_growth,
          custom=True),
+    Rule("last-nitrogen", "season",
+         "Woody plants and perennials get their last nitrogen six weeks before hard frost.", "warn",
+         "common-practice", _last_nitrogen, custom=True),
     Rule("hot-feed", "season", "Hardly any quick nitrogen in heat.", "warn", "common-practice", _hot_feed,
          custom=True),
     Rule("hold-covers-window", "season", "Never a job whose own hold covers its whole window: sulphur in heat.",

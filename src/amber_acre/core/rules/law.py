@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Iterable, Sequence
+from datetime import date
 
-from amber_acre.core.jobs.use import Use, most_with
+from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
 from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.rules.local import phosphorus_forbidden
-from amber_acre.core.rules.rule import Broken, Case, Rule, over
+from amber_acre.core.rules.rule import Broken, Case, Rule, over, under
 from amber_acre.core.sentence import OnDay, Plain, Rate, Sentence
 
 CARRIES_FROM = 0.001  # fraction of mass from which a product carries a nutrient: under it labels write 0 [aapfco]
@@ -90,6 +91,37 @@ def _yearly(case: Case) -> Iterable[Broken]:
         )
 
 
+def slow_share_of_year(uses: Sequence[Use], day: date) -> float | None:
+    """The slow share of the nitrogen in the twelve months that hold a day and most nitrogen; None without any."""
+    near = [use for use in uses if abs((use.on - day).days) < YEAR_DAYS and nitrogen_of(use)]
+    years = [
+        [use for use in near if 0 <= (use.on - first).days < YEAR_DAYS]
+        for first in sorted({use.on for use in near if use.on <= day})
+    ]
+    if not years:
+        return None
+    fullest = max(years, key=lambda year: sum(map(nitrogen_of, year)))
+    slow = sum(use.rate_g_m2 * use.product.slow_fraction for use in fullest if use.product is not None)
+    return slow / sum(map(nitrogen_of, fullest))
+
+
+def _slow_share(case: Case) -> Iterable[Broken]:
+    least = case.ground.rules.slow_share_min
+    if not least or case.logged or not nitrogen_of(case.itself):
+        return
+    share = slow_share_of_year(case.everything, case.job.on)
+    if share is not None and under(share, least):
+        yield Broken(
+            Sentence.of(
+                "{share} of the year's nitrogen is slow-release; {rules} asks for {least}. Choose a slower product.",
+                share=Plain(f"{share:.0%}"),
+                rules=Plain(case.ground.rules.name),
+                least=Plain(f"{least:.0%}"),
+            ),
+            "product",
+        )
+
+
 RULES = (
     Rule("closed-period", "law", "Nothing that carries nitrogen or phosphorus in a closed period of the rule set.",
          "stop", "rule", _closed),
@@ -98,6 +130,8 @@ RULES = (
          "stop", "rule", _phosphorus),
     Rule("nitrogen-once", "law", "The rule set's nitrogen of one application, in all and quick.", "warn",
          "application-caps", _once),
+    Rule("slow-share", "law", "The rule set's slow-release share of a year's nitrogen, done and planned.", "warn",
+         "rule", _slow_share),
     Rule("nitrogen-year", "law", "The rule set's nitrogen in any twelve months, over everything that goes down.",
          "stop", "rule", _yearly),
 )  # fmt: skip

@@ -54,6 +54,7 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
     form = read.value
     if form is not None:
         try:
+            store.require_unchanged(row, form.version)
             job = _changed(store.job_of(row), form, products)
             if not form.skipped:
                 _hold(read, book.judged(job), form.warned)

@@ -10,7 +10,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
-from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM, amend_jobs, applications
+from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM, OpenDay, amend_jobs, applications
 from amber_acre.core.correction.amending import (
     Amendment,
     GypsumDose,
@@ -98,7 +98,8 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
                     field="product",
                 )
             product = products.get(form.product)
-            jobs = amend_jobs(made, form.first, int(form.years), product if made.rate_g_m2 > 0 else None)
+            used = product if made.rate_g_m2 > 0 else None
+            jobs = amend_jobs(made, form.first, int(form.years), used, _open_day(ground))
             book = book_of(session, area, today, crowns=True)
             hold_plan(read, book, jobs, FIELDS)
         except AmberError as error:
@@ -205,6 +206,13 @@ def _made(ground: SoilGround, key: str, texts: dict[str, str], product: Product 
     return replace(made, warnings=warnings, parts=gypsum.times if by_test else 0)
 
 
+def _open_day(ground: SoilGround) -> OpenDay:
+    """Turf is worked on only while it grows and heals; other ground on any day."""
+    if not ground.traits.turf:
+        return lambda day: day
+    return lambda day: first_healing_day(ground.climate, ground.season, day)
+
+
 def _length(texts: dict[str, str], field: str, usual_mm: float) -> float:
     text = texts.get(field, "").strip()
     return typed.length(text, "cm", field).value * 1000 if text else usual_mm
@@ -278,17 +286,18 @@ def _page(
         after=draw_column(after),
         column_words=words,
         blend=_blend(read, made, area.size_m2),
-        jobs=_jobs(read, made, years),
+        jobs=_jobs(ground, read, made, years),
         typed=dict(read.typed) | {"option": key, "product": str(product.key) if product else ""},
         faults=read.faults,
     )
 
 
-def _jobs(read: Read[Any], made: Amendment, years: int) -> list[Job]:
+def _jobs(ground: SoilGround, read: Read[Any], made: Amendment, years: int) -> list[Job]:
     """The jobs as they would be; none where the first day or the years cannot be read, which is said beside the
     field."""
     try:
-        return amend_jobs(made, date.fromisoformat(read.typed.get("first", "")), years) if 1 <= years <= 10 else []
+        first = date.fromisoformat(read.typed.get("first", ""))
+        return amend_jobs(made, first, years, None, _open_day(ground)) if 1 <= years <= 10 else []
     except ValueError:
         read.faults.setdefault("first", Fault("This is not a date. Type it like 2026-04-18."))
         return []
