@@ -114,7 +114,7 @@ def _slow_share(case: Case) -> Iterable[Broken]:
         yield Broken(
             Sentence.of(
                 "{share} of the year's nitrogen is slow-release; {rules} asks for {least}. Choose a slower product.",
-                share=Plain(f"{share:.0%}"),
+                share=Plain(f"{share:.1%}"),
                 rules=Plain(case.ground.rules.name),
                 least=Plain(f"{least:.0%}"),
             ),
