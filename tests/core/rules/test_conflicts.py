@@ -7,12 +7,18 @@ from typing import Any
 
 import pytest
 
-from amber_acre.core.products.product import Product
+from amber_acre.core.products.product import Product, SoilAction
 from amber_acre.core.rules.conflicts import gives_ammonia
 from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
 from tests.core.worlds import LIME, MEAL, QUICK, SLOW, product
 
 MAY = date(2026, 5, 20)
+IRON = product(63, "Rustgreen", {}, (1, 60), "iron", other={"Fe": 0.03})
+WEAK_IRON = product(64, "Palegreen", {}, (1, 60), "iron", other={"Fe": 0.029})
+WETTING = product(
+    65, "Wetwell", {}, (1, 4), "stimulant", liquid=True, density_kg_l=1.0, soil=SoilAction(material="wetting")
+)
+LEAF = product(66, "Leafwise", {"urea": 10.0}, (1, 9), "liquid", liquid=True, density_kg_l=1.2)
 EDGE = product(61, "Edgewise", {"urea": 2.0}, (10, 100))
 OVER = product(62, "Overwise", {"urea": 2.1}, (10, 100))
 
@@ -75,3 +81,28 @@ def test_nothing_strong_on_seedlings(days: int, rate: float, breaks: bool) -> No
     seed = work("seed", MAY, 1)
     found = broken(ground(), job(QUICK, rate, MAY + timedelta(days=days), key=2), seed)
     assert ("strong-on-seed" in found) is breaks
+    back = broken(ground(), seed, job(QUICK, rate, MAY + timedelta(days=days), key=2))
+    assert ("strong-on-seed" in back) is breaks
+
+
+@pytest.mark.parametrize(("gap", "breaks"), [(13, False), (14, True), (41, True), (42, False), (-20, False)])
+def test_seedlings_are_not_cored(gap: int, breaks: bool) -> None:
+    """Nearer than two weeks it is the wrong order already."""
+    seed, core = work("seed", MAY, 1), work("core", MAY + timedelta(days=gap), 2)
+    assert ("strong-on-seed" in broken(ground(), core, seed)) is breaks
+    assert ("strong-on-seed" in broken(ground(), seed, core)) is breaks
+
+
+@pytest.mark.parametrize(("days", "breaks"), [(13, True), (14, False), (-13, True), (-14, False), (0, True)])
+def test_lime_keeps_a_fortnight_from_iron(days: int, breaks: bool) -> None:
+    other = MAY + timedelta(days=days)
+    assert ("iron-and-lime" in broken(ground(), job(IRON, 20, MAY), job(LIME, 100, other, key=2))) is breaks
+    assert ("iron-and-lime" in broken(ground(), job(LIME, 100, MAY), job(IRON, 20, other, key=2))) is breaks
+    assert "iron-and-lime" not in broken(ground(), job(LIME, 100, MAY), job(WEAK_IRON, 20, other, key=2))
+
+
+@pytest.mark.parametrize(("days", "breaks"), [(0, True), (1, False), (-1, False)])
+def test_a_wetting_agent_and_a_leaf_feed_are_not_put_down_in_one_day(days: int, breaks: bool) -> None:
+    wet, leaf = job(WETTING, 2, MAY), job(LEAF, 5, MAY + timedelta(days=days), key=2)
+    assert ("leaf-or-soil" in broken(ground(), wet, leaf)) is breaks
+    assert ("leaf-or-soil" in broken(ground(), leaf, wet)) is breaks

@@ -14,6 +14,8 @@ from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 
 LIME_APART_DAYS = 14  # between lime and urea or ammonium [common-practice]
 AMMONIA_FROM = 0.02  # fraction of urea and ammonium nitrogen from which a feed loses ammonia [common-practice]
+IRON_FROM = 0.03  # fraction of Fe from which a product is put down for its iron [common-practice]
+IRON_APART_DAYS = 14  # between an iron salt and lime, which locks it up [common-practice]
 DRESSING_APART_DAYS = 14  # between a feed and a dressing laid over it [common-practice]
 ORDER_DAYS = 14  # core, dressing and seed this close are one piece of work [common-practice]
 SEEDLING_DAYS = 42  # to the second or third mowing of most lawn grasses [common-practice]
@@ -63,6 +65,49 @@ def _lime_beside(case: Case) -> Iterable[Broken]:
             )
 
 
+def _brings_iron(product: Product | None) -> bool:
+    return product is not None and product.other.get("Fe", 0.0) >= IRON_FROM and product.family != BULK
+
+
+def _iron_beside(case: Case) -> Iterable[Broken]:
+    for use in case.others:
+        pair = (_limes(case.product) and _brings_iron(use.product)) or (
+            _brings_iron(case.product) and _limes(use.product)
+        )
+        if pair and abs(_days(case, use)) < IRON_APART_DAYS:
+            yield Broken(
+                Sentence.of(
+                    "{use} lies {days} days away: fresh lime locks iron up before plants get it. Keep {apart} days"
+                    " between, iron to the leaf.",
+                    use=Plain(use.begins),
+                    days=Plain(abs(_days(case, use))),
+                    apart=Plain(IRON_APART_DAYS),
+                )
+            )
+
+
+def _wets(product: Product | None) -> bool:
+    """A wetting agent: it goes through the leaf to the soil with water."""
+    return product is not None and product.soil.material == "wetting"
+
+
+def _to_leaf(product: Product | None) -> bool:
+    return product is not None and product.family == "liquid"
+
+
+def _leaf_or_soil(case: Case) -> Iterable[Broken]:
+    for use in case.others:
+        pair = (_wets(case.product) and _to_leaf(use.product)) or (_to_leaf(case.product) and _wets(use.product))
+        if pair and _days(case, use) == 0:
+            yield Broken(
+                Sentence.of(
+                    "{use} is the same day: a wetting agent is watered in, and a leaf feed is to stay on the leaf. Put"
+                    " the wetting agent down a day before.",
+                    use=Plain(use.begins),
+                )
+            )
+
+
 def _under_dressing(case: Case) -> Iterable[Broken]:
     me = case.itself
     for use in case.others:
@@ -102,16 +147,30 @@ def _order(case: Case) -> Iterable[Broken]:
             )
 
 
+def _tears(case: Case, seed: Use, later: Use) -> str:
+    """What a later job does to seedlings; empty where it leaves them alone."""
+    days = (later.on - seed.on).days
+    if seed.work not in ("seed", "plant") or not 0 <= days < SEEDLING_DAYS:
+        return ""
+    rate = case.thick_g_m2 if later is case.itself else later.rate_g_m2
+    if later.product is not None and rate * later.product.quick_fraction > STRONG_QUICK_G_M2:
+        return "nothing strong on seedlings"
+    if later.work == "core" and seed.work == "seed" and days >= ORDER_DAYS:
+        return "coring tears seedlings out"
+    return ""
+
+
 def _on_seed(case: Case) -> Iterable[Broken]:
     me = case.itself
-    strong = me.product is not None and case.thick_g_m2 * me.product.quick_fraction > STRONG_QUICK_G_M2
     for use in case.others:
-        if strong and use.work in ("seed", "plant") and 0 <= -_days(case, use) < SEEDLING_DAYS:
+        does = _tears(case, use, me) or _tears(case, me, use)
+        if does:
             yield Broken(
                 Sentence.of(
-                    "{use} was {days} days before: nothing strong on seedlings before the second or third mowing.",
+                    "{use} lies {days} days away: {does} before the second or third mowing.",
                     use=Plain(use.begins),
-                    days=Plain(-_days(case, use)),
+                    days=Plain(abs(_days(case, use))),
+                    does=Plain(does),
                 )
             )
 
@@ -120,11 +179,15 @@ RULES = (
     Rule("lime-and-ammonia", "conflict in time",
          "Fourteen days between lime and feeds of urea or ammonium, in either order.", "warn", "common-practice",
          _lime_beside),
+    Rule("iron-and-lime", "conflict in time", "Fourteen days between iron and lime, in either order.", "warn",
+         "common-practice", _iron_beside),
+    Rule("leaf-or-soil", "conflict in time", "No wetting agent and leaf feed on one day.", "warn", "common-practice",
+         _leaf_or_soil, custom=True),
     Rule("under-dressing", "conflict in time", "No feed in the two weeks before a dressing is laid over it.", "warn",
          "common-practice", _under_dressing, custom=True),
     Rule("core-dress-seed", "conflict in time", "Core, then dress, then seed.", "warn", "common-practice", _order,
          custom=True),
     Rule("strong-on-seed", "conflict in time",
-         "No strong quick feed on seedlings before the second or third mowing.", "warn", "common-practice", _on_seed,
-         custom=True),
+         "No strong quick feed and no coring on seedlings before the second or third mowing.", "warn",
+         "common-practice", _on_seed, custom=True),
 )  # fmt: skip
