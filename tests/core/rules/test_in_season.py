@@ -14,7 +14,7 @@ from amber_acre.core.rules.in_season import (
     usual,
 )
 from amber_acre.core.rules.rule import Case
-from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
 from tests.core.rules.cases import COMPOST, TODAY, broken, ground, job
 from tests.core.worlds import BAY, HOT, LIME, QUICK, SLOW, SULPHUR, VALE
@@ -108,19 +108,23 @@ def test_hardly_any_quick_nitrogen_in_heat() -> None:
     [
         (date(2026, 8, 29), False),  # 42 days before 10 October
         (date(2026, 8, 30), True),
-        (date(2026, 12, 1), True),
-        (date(2027, 5, 1), True),
-        (date(2027, 5, 2), False),
+        (date(2026, 10, 10), True),
+        (date(2026, 10, 11), False),  # they rest: what is fed then waits in the ground
+        (date(2027, 4, 1), False),  # before growth starts, though frosts still come
     ],
 )
 def test_the_last_nitrogen_of_all_but_turf_is_six_weeks_before_hard_frost(day: date, asked: bool) -> None:
-    """15 October less six weeks is 3 September; here hard frost is usual from 10 October to 1 May."""
+    """Here hard frost is usual from 10 October; in the far south from 1 June."""
     bed = broken(ground("bed"), job(QUICK, 12, day))
     assert ("last-nitrogen" in bed) is asked
     assert not asked or "Hard frost is usual from 10 October" in str(bed["last-nitrogen"].sentence)
     assert "last-nitrogen" not in broken(ground(), job(QUICK, 12, day))
     assert "last-nitrogen" not in broken(ground("bed"), job(LIME, 100, day))
     assert "last-nitrogen" not in broken(ground("bed", climate=BAY), job(QUICK, 12, day))
+    south = replace(VALE, first_frost=MonthDay(6, 1), last_frost=MonthDay(9, 1))
+    far = broken(ground("bed", climate=south), job(QUICK, 12, date(2027, 4, 21)))
+    assert "usual from 1 June:" in str(far["last-nitrogen"].sentence)
+    assert "last-nitrogen" not in broken(ground("bed", climate=south), job(QUICK, 12, date(2026, 10, 1)))
 
 
 def test_a_job_is_not_placed_where_its_own_hold_covers_its_window() -> None:

@@ -16,7 +16,7 @@ from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
-from amber_acre.core.season.windows import HEAT_FROM_C, Blackout
+from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grasses import Season
 
@@ -94,23 +94,20 @@ def _no_growth(case: Case) -> Iterable[Broken]:
 
 
 def _last_nitrogen(case: Case) -> Iterable[Broken]:
-    """Woody plants and perennials: soft growth that frost kills; from six weeks before hard frost until it is over."""
-    product, climate = case.product, case.ground.climate
+    """Woody plants and perennials: soft growth that frost kills, in the six weeks before the first hard frost."""
+    product, first = case.product, case.ground.climate.first_frost
     if case.ground.traits.turf or product is None or not case.itself.feeds or not product.total_nitrogen:
         return
-    if moves_ph(product) is not None or climate.first_frost is None or climate.last_frost is None:
+    if moves_ph(product) is not None or first is None:
         return
     day = case.job.on
-    frost = min((climate.first_frost.in_year(year) for year in (day.year, day.year + 1)), key=lambda on: (on < day, on))
-    over_on = climate.last_frost.in_year(frost.year if climate.last_frost > climate.first_frost else frost.year + 1)
-    between = Blackout("hard frost", climate.first_frost, climate.last_frost).covers(day)
-    if between or (frost - day).days < LAST_NITROGEN_DAYS:
+    frost = next(on for on in (first.in_year(day.year), first.in_year(day.year + 1)) if on >= day)
+    if (frost - day).days < LAST_NITROGEN_DAYS:
         yield Broken(
             Sentence.of(
                 "Hard frost is usual from {frost}: nitrogen in the six weeks before it makes soft growth that freezes."
-                " Wait until it is over, about {over}, or say why.",
+                " Wait until the plants rest, or for spring, or say why.",
                 frost=OnDay(frost),
-                over=OnDay(over_on),
             )
         )
 
