@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Callable, Iterable
 
 from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Work
@@ -48,21 +48,28 @@ def _days(case: Case, use: Use) -> int:
     return (use.on - case.job.on).days
 
 
-def _lime_beside(case: Case) -> Iterable[Broken]:
+Is = Callable[[Product | None], bool]
+
+
+def _side_by_side(case: Case, one: Is, other: Is, within_days: int) -> Iterable[Use]:
+    """Uses nearer than so many days that are one thing where the job is the other, in either order."""
     for use in case.others:
-        pair = (_limes(case.product) and gives_ammonia(use.product)) or (
-            gives_ammonia(case.product) and _limes(use.product)
-        )
-        if pair and abs(_days(case, use)) < LIME_APART_DAYS:
-            yield Broken(
-                Sentence.of(
-                    "{use} lies {days} days away: urea and ammonium are lost as ammonia beside fresh lime. Keep {apart}"
-                    " days between.",
-                    use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
-                    apart=Plain(LIME_APART_DAYS),
-                )
+        pair = (one(case.product) and other(use.product)) or (other(case.product) and one(use.product))
+        if pair and abs(_days(case, use)) < within_days:
+            yield use
+
+
+def _lime_beside(case: Case) -> Iterable[Broken]:
+    for use in _side_by_side(case, _limes, gives_ammonia, LIME_APART_DAYS):
+        yield Broken(
+            Sentence.of(
+                "{use} lies {days} days away: urea and ammonium are lost as ammonia beside fresh lime. Keep {apart}"
+                " days between.",
+                use=Plain(use.begins),
+                days=Plain(abs(_days(case, use))),
+                apart=Plain(LIME_APART_DAYS),
             )
+        )
 
 
 def _brings_iron(product: Product | None) -> bool:
@@ -70,20 +77,16 @@ def _brings_iron(product: Product | None) -> bool:
 
 
 def _iron_beside(case: Case) -> Iterable[Broken]:
-    for use in case.others:
-        pair = (_limes(case.product) and _brings_iron(use.product)) or (
-            _brings_iron(case.product) and _limes(use.product)
-        )
-        if pair and abs(_days(case, use)) < IRON_APART_DAYS:
-            yield Broken(
-                Sentence.of(
-                    "{use} lies {days} days away: fresh lime locks iron up before plants get it. Keep {apart} days"
-                    " between, iron to the leaf.",
-                    use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
-                    apart=Plain(IRON_APART_DAYS),
-                )
+    for use in _side_by_side(case, _limes, _brings_iron, IRON_APART_DAYS):
+        yield Broken(
+            Sentence.of(
+                "{use} lies {days} days away: fresh lime locks iron up before plants get it. Keep {apart} days"
+                " between, iron to the leaf.",
+                use=Plain(use.begins),
+                days=Plain(abs(_days(case, use))),
+                apart=Plain(IRON_APART_DAYS),
             )
+        )
 
 
 def _wets(product: Product | None) -> bool:
@@ -96,16 +99,14 @@ def _to_leaf(product: Product | None) -> bool:
 
 
 def _leaf_or_soil(case: Case) -> Iterable[Broken]:
-    for use in case.others:
-        pair = (_wets(case.product) and _to_leaf(use.product)) or (_to_leaf(case.product) and _wets(use.product))
-        if pair and _days(case, use) == 0:
-            yield Broken(
-                Sentence.of(
-                    "{use} is the same day: a wetting agent is watered in, and a leaf feed is to stay on the leaf. Put"
-                    " the wetting agent down a day before.",
-                    use=Plain(use.begins),
-                )
+    for use in _side_by_side(case, _wets, _to_leaf, 1):
+        yield Broken(
+            Sentence.of(
+                "{use} is the same day: a wetting agent is watered in, and a leaf feed is to stay on the leaf. Put"
+                " the wetting agent down a day before.",
+                use=Plain(use.begins),
             )
+        )
 
 
 def _under_dressing(case: Case) -> Iterable[Broken]:
