@@ -101,12 +101,7 @@ def _jobs() -> None:
     )
 
 
-def _entries() -> None:
-    op.execute("DROP TRIGGER entries_no_update")
-    op.execute("DROP TRIGGER entries_no_delete")
-    for index in ("area_id", "round_id", "soil_job_id", "product_id"):
-        op.execute(f"DROP INDEX IF EXISTS ix_entries_{index}")
-    op.execute("ALTER TABLE entries RENAME TO entries_before")
+def _entries_table() -> None:
     op.create_table(
         "entries",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -142,8 +137,9 @@ def _entries() -> None:
         sa.UniqueConstraint("corrects_id", name=op.f("uq_entries_corrects_id")),
         sa.UniqueConstraint("form_key", name=op.f("uq_entries_form_key")),
     )
-    for column in ("area_id", "job_id", "product_id"):
-        op.create_index(op.f(f"ix_entries_{column}"), "entries", [column])
+
+
+def _carry_entries() -> None:
     op.execute(
         "INSERT INTO entries SELECT e.id, e.area_id,"
         " COALESCE(e.round_id, e.soil_job_id + (SELECT COALESCE(MAX(id), 0) FROM rounds)), e.product_id,"
@@ -162,6 +158,18 @@ def _entries() -> None:
         " FROM soil_works w JOIN soil_jobs s ON s.id = w.job_id JOIN corrections c ON c.id = s.correction_id"
         " JOIN areas a ON a.id = c.area_id ORDER BY w.id"
     )
+
+
+def _entries() -> None:
+    op.execute("DROP TRIGGER entries_no_update")
+    op.execute("DROP TRIGGER entries_no_delete")
+    for index in ("area_id", "round_id", "soil_job_id", "product_id"):
+        op.execute(f"DROP INDEX IF EXISTS ix_entries_{index}")
+    op.execute("ALTER TABLE entries RENAME TO entries_before")
+    _entries_table()
+    for column in ("area_id", "job_id", "product_id"):
+        op.create_index(op.f(f"ix_entries_{column}"), "entries", [column])
+    _carry_entries()
     op.drop_table("entries_before")
     for action in ("UPDATE", "DELETE"):
         op.execute(
