@@ -273,3 +273,12 @@ def test_a_lawn_nothing_fits_says_which_limits_stand_in_the_way(browser: Browser
     page = html.unescape(browser.get("/properties/1").text)
     assert "nothing on the shelf fits" in page
     assert "the label's highest rate holds it to" in page
+
+
+@pytest.mark.parametrize("day", ["9999-12-31", "0001-01-01", "2036-06-01"])
+def test_a_job_copied_to_a_far_day_is_a_slip_of_the_year(demo: Browser, day: str) -> None:
+    form = {"area": "2", "copy_day": day, "copy_reason": "the same there"}
+    answer = demo.post("/jobs/2/copy", form, page="/jobs/2")
+    assert answer.status_code == 422
+    assert "is far from today. Check the year." in sentence_beside(answer.text, "copy_day")
+    assert kept(answer.text, "copy_day", day)

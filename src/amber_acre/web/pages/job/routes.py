@@ -130,7 +130,9 @@ def copy_job(request: Request, session: Writing, posted: Posted, today: Today, j
         there = next((area for area in areas_of(session, row.area.property_id) if area.id == form.area), None)
         if there is None:
             read.refuse(NotUnderstood("Choose an area of this property.", field="area"))
-    if form is None or there is None:
+        if abs((form.copy_day - today).days) > FARTHEST_DAYS:
+            read.refuse(DoesNotFit(f"{form.copy_day} is far from today. Check the year.", field="copy_day"))
+    if form is None or there is None or read.faults:
         return _page(request, session, row, today, read, 422)
     job = by_hand(replace(store.job_of(row), reason=form.copy_reason), form.copy_day)
     verdicts = book_of(session, there, today, crowns=True).judged(job)
