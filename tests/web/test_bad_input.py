@@ -282,3 +282,8 @@ def test_a_job_copied_to_a_far_day_is_a_slip_of_the_year(demo: Browser, day: str
     assert answer.status_code == 422
     assert "is far from today. Check the year." in sentence_beside(answer.text, "copy_day")
     assert kept(answer.text, "copy_day", day)
+
+
+def test_an_amendment_from_a_far_day_is_a_slip_of_the_year(demo: Browser) -> None:
+    answer = demo.get("/areas/1/soil/amend?finding=clay&option=clay-gypsum&first=9999-12-31")
+    assert "9999-12-31 is far from today. Check the year." in sentence_beside(answer.text, "first")

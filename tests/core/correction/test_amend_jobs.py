@@ -10,6 +10,7 @@ import pytest
 
 from amber_acre.core.correction.amend_jobs import amend_jobs, days_of
 from amber_acre.core.correction.amending import amend
+from amber_acre.core.errors import OutOfRange
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.in_season import first_healing_day
 from amber_acre.core.season.climate import Climate
@@ -47,3 +48,12 @@ def test_no_part_of_a_dose_is_lost_to_the_winter() -> None:
     assert all((after - before).days >= 180 for before, after in pairwise(days))
     assert days[0] == date(2026, 5, 27)
     assert days[1].year == 2027
+
+
+@pytest.mark.parametrize(("year", "fits"), [(1989, False), (1990, True), (2189, True), (2190, False), (9999, False)])
+def test_a_first_day_in_a_year_nobody_plans_is_refused(year: int, fits: bool) -> None:
+    if fits:
+        assert amend_jobs(AGENT, date(year, 12, 31), 1)
+        return
+    with pytest.raises(OutOfRange, match="Check the year"):
+        amend_jobs(AGENT, date(year, 12, 31), 1)

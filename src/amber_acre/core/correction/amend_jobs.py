@@ -7,6 +7,7 @@ from datetime import date, timedelta
 
 from amber_acre.core.correction.amending import Amendment
 from amber_acre.core.correction.instalments import WINDOW_DAYS, retest_job
+from amber_acre.core.errors import OutOfRange
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.products.product import Product
@@ -46,6 +47,7 @@ def applications(made: Amendment, years: int) -> tuple[int, int]:
     return every, max(1, round(years * 365.25 / every))
 
 
+YEARS = range(1990, 2190)  # of a first day: others are a slip of the year [common-practice]
 OpenDay = Callable[[date], date]  # the first day from a day on which the ground takes it
 
 
@@ -75,7 +77,10 @@ def amend_jobs(
     after coring.
 
     ``open_day``: the first day from a day on which turf grows and heals; what would fall into its rest is left out.
+    OutOfRange: a first day in a year nobody plans.
     """
+    if first.year not in YEARS:
+        raise OutOfRange(f"{first} is far from today. Check the year.", field="first")
     option = made.option
     days = days_of(made, first, years, open_day)
     jobs: list[Job] = []

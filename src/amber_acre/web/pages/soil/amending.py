@@ -298,6 +298,9 @@ def _jobs(ground: SoilGround, read: Read[Any], made: Amendment, years: int) -> l
     try:
         first = date.fromisoformat(read.typed.get("first", ""))
         return amend_jobs(made, first, years, None, _open_day(ground)) if 1 <= years <= 10 else []
+    except AmberError as error:
+        read.refuse(error)
+        return []
     except ValueError:
         read.faults.setdefault("first", Fault("This is not a date. Type it like 2026-04-18."))
         return []
