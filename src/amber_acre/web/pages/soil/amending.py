@@ -293,17 +293,15 @@ def _page(
 
 
 def _jobs(ground: SoilGround, read: Read[Any], made: Amendment, years: int) -> list[Job]:
-    """The jobs as they would be; none where the first day or the years cannot be read, which is said beside the
-    field."""
+    """The jobs as they would be; none where the first day or the years cannot be read, said beside the field."""
     try:
         first = date.fromisoformat(read.typed.get("first", ""))
         return amend_jobs(made, first, years, None, _open_day(ground)) if 1 <= years <= 10 else []
     except AmberError as error:
         read.refuse(error)
-        return []
     except ValueError:
         read.faults.setdefault("first", Fault("This is not a date. Type it like 2026-04-18."))
-        return []
+    return []
 
 
 def _parts(text: str) -> dict[str, float]:
