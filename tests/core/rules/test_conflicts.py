@@ -106,3 +106,77 @@ def test_a_wetting_agent_and_a_leaf_feed_are_not_put_down_in_one_day(days: int, 
     wet, leaf = job(WETTING, 2, MAY), job(LEAF, 5, MAY + timedelta(days=days), key=2)
     assert ("leaf-or-soil" in broken(ground(), wet, leaf)) is breaks
     assert ("leaf-or-soil" in broken(ground(), leaf, wet)) is breaks
+
+
+BARRIER = product(67, "Weedshut", {}, (5, 30), "preemergent", longevity_days=90)
+LIVE = product(68, "Rootfriend", {}, (2, 20), "inoculant")
+RICH = product(69, "Bloomfull 10-31-10", {"urea": 10}, (5, 30), p2o5=31)
+MIDDLING = product(70, "Bloomhalf 10-30-10", {"urea": 10}, (5, 30), p2o5=30)
+
+
+@pytest.mark.parametrize(("days", "stops"), [(0, True), (89, True), (90, False), (-1, False)])
+def test_no_seed_comes_up_through_a_barrier(days: int, stops: bool) -> None:
+    """``days``: from the barrier to the seed."""
+    barrier, seed = job(BARRIER, 15, MAY), work("seed", MAY + timedelta(days=days), 2)
+    for one, other in ((barrier, seed), (seed, barrier)):
+        found = broken(ground(), one, other)
+        assert ("barrier-before-seed" in found) is stops
+        assert not stops or found["barrier-before-seed"].severity == "stop"
+
+
+@pytest.mark.parametrize(
+    ("first", "days", "warns"),
+    [
+        ("seed", 41, True),
+        ("seed", 42, False),
+        ("core", 2, False),
+        ("core", -2, True),
+        ("core", -89, True),
+        ("core", -90, False),
+    ],
+)
+def test_a_barrier_waits_for_seedlings_and_is_not_cored(first: str, days: int, warns: bool) -> None:
+    """``days``: from the work to the barrier."""
+    one, barrier = work(first, MAY, 1), job(BARRIER, 15, MAY + timedelta(days=days), key=2)
+    assert ("barrier-disturbed" in broken(ground(), barrier, one)) is warns
+    assert ("barrier-disturbed" in broken(ground(), one, barrier)) is warns
+
+
+@pytest.mark.parametrize(("feed", "days", "warns"), [(RICH, 59, True), (RICH, 60, False), (MIDDLING, 7, False)])
+def test_live_fungi_and_a_high_middle_number_keep_apart(feed: Product, days: int, warns: bool) -> None:
+    for sign in (1, -1):
+        live = job(LIVE, 10, MAY + timedelta(days=days * sign), key=2)
+        assert ("inoculant-and-phosphorus" in broken(ground("bed"), live, job(feed, 15, MAY))) is warns
+        assert ("inoculant-and-phosphorus" in broken(ground("bed"), job(feed, 15, MAY), live)) is warns
+
+
+SECOND = product(71, "Leafmore", {"nitrate": 8.0}, (1, 9), "liquid", liquid=True, density_kg_l=1.2, interval=14)
+POTASH_LEAF = product(72, "Leafhard", {}, (1, 9), "liquid", k2o=20, liquid=True, density_kg_l=1.2, interval=14)
+
+
+@pytest.mark.parametrize(
+    ("other", "days", "warns"), [(SECOND, 27, True), (SECOND, 28, False), (POTASH_LEAF, 3, False), (WETTING, 3, False)]
+)
+def test_two_leaf_feeds_of_one_nutrient_keep_the_longer_interval(other: Product, days: int, warns: bool) -> None:
+    """Leafwise asks for 28 days, Leafmore for 14."""
+    one, two = job(LEAF, 4, MAY), job(other, 4, MAY + timedelta(days=days), key=2)
+    assert ("leaf-feeds-together" in broken(ground(), two, one)) is warns
+    assert ("leaf-feeds-together" in broken(ground(), one, two)) is warns
+
+
+@pytest.mark.parametrize(
+    ("what", "rate", "days", "warns"),
+    [(QUICK, 12, 27, True), (QUICK, 12, 28, False), (QUICK, 11.3, 5, False), (COMPOST, 50000, 5, True)],
+)
+def test_nitrogen_of_four_weeks_stays_under_one_application(what: Product, rate: float, days: int, warns: bool) -> None:
+    """12 g/m² of 21-0-0 and as much again are 5.04 g/m² against 4.9; 50 kg/m² of compost free 25 × a tenth."""
+    one, two = job(QUICK, 12, MAY), job(what, rate, MAY + timedelta(days=days), key=2)
+    assert ("nitrogen-together" in broken(ground(), two, one)) is warns
+    assert ("nitrogen-together" in broken(ground(), one, two)) is warns
+
+
+def test_a_starter_goes_down_with_the_seed_and_no_later() -> None:
+    strong = product(73, "Earlyroot", {"ammoniacal": 15}, (5, 30), p2o5=15)
+    for days, tears in ((0, False), (3, False), (4, True)):
+        feed = job(strong, 20, MAY + timedelta(days=days), key=2)
+        assert ("strong-on-seed" in broken(ground(), feed, work("seed", MAY, 1))) is tears

@@ -16,7 +16,7 @@ from amber_acre.core.rules.rule import Case
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.plants import catalogue
 from tests.core.rules.cases import COMPOST, GYPSUM, TODAY, broken, facts, ground, job
-from tests.core.worlds import LIME, QUICK, SULPHUR, product
+from tests.core.worlds import IRON, LIME, QUICK, SULPHUR, product
 
 WETTING = product(71, "Wetwell", {}, (1, 4), "stimulant", liquid=True, density_kg_l=1.0)
 
@@ -70,7 +70,7 @@ def test_sulphur_asks_for_drainage_and_never_goes_on_wet_ground() -> None:
 
 @pytest.mark.parametrize(("depth", "noted"), [(19.9, False), (20.0, True)])
 def test_mulch_in_the_way_is_pulled_back(depth: float, noted: bool) -> None:
-    found = broken(ground("bed", mulch_mm=depth), job(SULPHUR, 20))
+    found = broken(ground("bed", mulch_mm=depth), job(QUICK, 12))
     assert ("mulch-in-the-way" in found) is noted
     assert not noted or found["mulch-in-the-way"].severity == "note"
     assert "mulch-in-the-way" not in broken(ground("bed", mulch_mm=80), job(WETTING, 2))
@@ -102,3 +102,18 @@ def test_a_treatment_for_a_patch_lands_on_the_patch() -> None:
     assert "Gate" in str(broken(at, job(None, work="core"))["on-the-patch"].sentence)
     assert "on-the-patch" not in broken(at, job(QUICK, 12))
     assert "on-the-patch" not in broken(ground(), job(wetting, 2, work="spread"))
+
+
+def test_iron_beside_paving_asks_how_the_edge_is_kept() -> None:
+    beside = ground(facts=facts(hard_edge="yes"))
+    assert broken(beside, job(IRON, 4))["iron-beside-paving"].severity == "warn"
+    assert "iron-beside-paving" not in broken(ground(facts=facts(hard_edge="no")), job(IRON, 4))
+    assert "iron-beside-paving" not in broken(beside, job(QUICK, 12))
+
+
+@pytest.mark.parametrize(("depth", "warns"), [(20.0, True), (19.9, False)])
+def test_a_correction_on_mulch_is_asked_and_a_feed_only_noted(depth: float, warns: bool) -> None:
+    bed = ground("bed", mulch_mm=depth)
+    assert ("correction-on-mulch" in broken(bed, job(SULPHUR, 20))) is warns
+    found = broken(bed, job(QUICK, 12))
+    assert ("mulch-in-the-way" in found, "correction-on-mulch" in found) == (warns, False)

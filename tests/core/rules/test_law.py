@@ -13,6 +13,7 @@ from amber_acre.core.rules.law import nitrogen_of
 from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
 from tests.core.worlds import BYLAW, FREE, LIME, QUICK, SLOW, STARTER, mehlich, product
 
+MAY = date(2026, 5, 20)
 LOW_P, ENOUGH_P, HIGH_P = mehlich(p=8), mehlich(p=38), mehlich(p=96)
 
 
@@ -105,3 +106,13 @@ def test_the_yearly_cap_is_any_twelve_months_and_counts_corrections_too(days: in
     found = broken(ground(rules=rules), job(SLOW, 21, day, maker="nutrient", work="spread"), entries=(before,))
     assert ("nitrogen-year" in found) is breaks
     assert "nitrogen-year" not in broken(ground(rules=rules), job(LIME, 100, day), entries=(before,))
+
+
+@pytest.mark.parametrize(("days", "passes"), [(-3, True), (3, True), (4, False), (-4, False)])
+def test_a_starter_with_seed_passes_a_rule_that_asks_for_a_test(days: int, passes: bool) -> None:
+    seed = job(None, 0, MAY, key=2, work="seed")
+    feed = job(STARTER, 12, MAY + timedelta(days=days))
+    assert ("phosphorus" not in broken(ground(rules=BYLAW), feed, seed)) is passes
+    rich = ground(rules=BYLAW, tests=(mehlich(p=150),))
+    assert "phosphorus" in broken(rich, feed, seed)
+    assert "phosphorus" in broken(ground(rules=BYLAW), feed)

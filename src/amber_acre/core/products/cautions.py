@@ -12,6 +12,8 @@ _SOIL_CAUTIONS = {
     "sulphur": ["Sulphur dust can catch fire: no sparks or flame; mask and goggles. Water in."],
     "acidifier": ["Acid on wet skin and eyes: gloves and goggles. Water in at once."],
     "gypsum": ["Dust: mask."],
+    "preemergent": ["A weedkiller: only who holds the licence for it, by its label and the local rule. Water in."],
+    "inoculant": ["Live: keep it cool and dark, use it fresh, wash hands."],
     "bulk": ["Dust of sand and calcined clay is silica: mask when dry. Compost: damp it, ventilate, wash hands."],
 }
 HEAVY_PACK_KG = 25.0  # manual handling, common practice

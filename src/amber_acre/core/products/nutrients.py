@@ -55,3 +55,8 @@ def salt_index(product: Product) -> float:
     index = sum(PER_NITROGEN[form] * share for form, share in product.nitrogen.items())
     index += PER_K2O_CHLORIDE * chloride + PER_K2O_SULPHATE * (product.k2o - chloride) + PER_P2O5 * product.p2o5
     return 100 * index
+
+
+def is_starter(product: Product | None) -> bool:
+    """Whether a feed is a starter for seed or sod: as much phosphate as nitrogen, or more (common practice)."""
+    return product is not None and 0 < product.total_nitrogen <= product.p2o5

@@ -185,6 +185,10 @@ class Product:
                 "Coated nitrogen needs the label's longevity in days (at 25 °C).",
                 field="longevity",
             )
+        if self.family == "preemergent" and not self.longevity_days:
+            raise MissingInput(
+                "A weed barrier needs the days its label says it lasts: no seed comes up before.", field="longevity"
+            )
         low_days, high_days = LONGEVITY_DAYS
         if self.longevity_days is not None and not low_days <= self.longevity_days <= high_days:
             raise OutOfRange(

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from amber_acre.core.products.cautions import IRON_STAINS_FROM
 from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.limits import why_not_tilled
 from amber_acre.core.rules.rule import Broken, Case, Rule
@@ -82,14 +83,35 @@ def _drainage(case: Case) -> Iterable[Broken]:
         )
 
 
-def _mulch(case: Case) -> Iterable[Broken]:
+def _under_mulch(case: Case) -> bool:
+    """Whether granules would lie on mulch here; bulk material is laid over it."""
     product = case.product
     if product is None or product.liquid or case.job.placement == "tilled" or case.job.work in ("mulch", "inject"):
-        return
-    if case.ground.mulch_mm >= MULCH_IN_THE_WAY_MM and product.family != "bulk":
+        return False
+    return case.ground.mulch_mm >= MULCH_IN_THE_WAY_MM and product.family != "bulk"
+
+
+def _mulch(case: Case) -> Iterable[Broken]:
+    if _under_mulch(case) and not _corrects(case):
         yield Broken(
             Sentence.of(
                 "{depth} of mulch lies here: pull it back, spread on the soil, water in, and put it back.",
+                depth=Millimetres(case.ground.mulch_mm),
+            )
+        )
+
+
+def _corrects(case: Case) -> bool:
+    product = case.product
+    return product is not None and (moves_ph(product) is not None or product.family == "gypsum")
+
+
+def _correction_on_mulch(case: Case) -> Iterable[Broken]:
+    if _under_mulch(case) and _corrects(case):
+        yield Broken(
+            Sentence.of(
+                "{depth} of mulch lies here: on it this never reaches the soil. Pull the mulch back, spread, water in,"
+                " put it back, and write down that it is done so.",
                 depth=Millimetres(case.ground.mulch_mm),
             )
         )
@@ -127,6 +149,20 @@ def _by_litre(case: Case) -> Iterable[Broken]:
         )
 
 
+def _iron_beside_paving(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or product.other.get("Fe", 0.0) < IRON_STAINS_FROM or case.ground.says("hard_edge") != "yes":
+        return
+    yield Broken(
+        Sentence.of(
+            "{product} carries iron, and paving runs along this area: it stains for good. Say how the edge is kept"
+            " clear: a strip left, a shield, rinsed at once.",
+            product=Plain(product.name),
+        ),
+        "product",
+    )
+
+
 # What treats the cause of a patch: a material of the shelf, or a work. [common-practice]
 TREATS: dict[str, tuple[str, ...]] = {
     "dry": ("wetting",),
@@ -156,11 +192,15 @@ RULES = (
     Rule("wet-sulphur", "ground", "No sulphur on ground that stands wet.", "stop", "common-practice", _wet),
     Rule("drainage-unknown", "ground", "Before sulphur somebody says whether the ground stands wet.", "warn",
          "common-practice", _drainage),
-    Rule("mulch-in-the-way", "ground", "Granules go under the mulch, not on it.", "note", "common-practice", _mulch,
-         custom=True),
+    Rule("mulch-in-the-way", "ground", "Feed in granules goes under the mulch, not on it.", "note",
+         "common-practice", _mulch, custom=True),
+    Rule("correction-on-mulch", "ground", "Lime, sulphur and gypsum go under the mulch: it is pulled back first.",
+         "warn", "common-practice", _correction_on_mulch),
     Rule("lean", "ground", "Lean plants are hardly fed.", "warn", "common-practice", _lean, custom=True),
     Rule("on-the-patch", "ground", "A treatment for the cause of a patch lands on the patch, not on its lawn.", "warn",
          "common-practice", _on_the_patch, custom=True),
+    Rule("iron-beside-paving", "ground", "Iron beside paving: the edge is kept clear, and somebody says how.", "warn",
+         "common-practice", _iron_beside_paving),
     Rule("by-litre", "ground", "Pots are limed and acidified by the litre of medium.", "stop", "common-practice",
          _by_litre),
 )  # fmt: skip

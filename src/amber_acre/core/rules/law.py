@@ -6,11 +6,12 @@ from collections.abc import Iterable, Sequence
 from datetime import date
 
 from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
-from amber_acre.core.products.nutrients import phosphorus_share
+from amber_acre.core.products.nutrients import is_starter, phosphorus_share
 from amber_acre.core.rules.local import phosphorus_forbidden
 from amber_acre.core.rules.rule import Broken, Case, Rule, over, under
 from amber_acre.core.sentence import OnDay, Plain, Rate, Sentence
 
+STARTER_DAYS = 4  # a starter goes down with the seed, before it comes up [common-practice]
 CARRIES_FROM = 0.001  # fraction of mass from which a product carries a nutrient: under it labels write 0 [aapfco]
 
 
@@ -42,7 +43,7 @@ def _phosphorus(case: Case) -> Iterable[Broken]:
     if product is None or phosphorus_share(product) < CARRIES_FROM:
         return
     forbidden = phosphorus_forbidden(case.ground.rules, case.ground.phosphorus)
-    if forbidden:
+    if forbidden and not (case.ground.phosphorus != "high" and _for_new_turf(case)):
         yield Broken(
             Sentence.of(
                 "{product} carries phosphorus: {why}. Choose another product.",
@@ -51,6 +52,14 @@ def _phosphorus(case: Case) -> Iterable[Broken]:
             ),
             "product",
         )
+
+
+def _for_new_turf(case: Case) -> bool:
+    """Whether a feed is the starter of seed or sod: what rules that ask for a test let pass."""
+    if not case.ground.traits.turf or not is_starter(case.product):
+        return False
+    sown = [use for use in case.others if use.work in ("seed", "plant")]
+    return any(-STARTER_DAYS < (case.job.on - use.on).days < STARTER_DAYS for use in sown)
 
 
 def _once(case: Case) -> Iterable[Broken]:
@@ -126,7 +135,8 @@ RULES = (
     Rule("closed-period", "law", "Nothing that carries nitrogen or phosphorus in a closed period of the rule set.",
          "stop", "rule", _closed),
     Rule("phosphorus", "law",
-         "No phosphorus where a test shows enough, nor, under a rule that asks for a test, without one.",
+         "No phosphorus where a test shows enough, nor, under a rule that asks for a test, without one; a starter with"
+         " seed or sod passes such a rule.",
          "stop", "rule", _phosphorus),
     Rule("nitrogen-once", "law", "The rule set's nitrogen of one application, in all and quick.", "warn",
          "application-caps", _once),

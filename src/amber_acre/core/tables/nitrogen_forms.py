@@ -77,6 +77,8 @@ FAMILIES: dict[str, Family] = {
         Family("liquid", "Soluble or foliar liquid", 1.0, "leaf uptake; quick", "release-half-lives"),
         Family("iron", "Iron for colour", 1.0, "colour without growth; stains paving", "common-practice"),
         Family("stimulant", "Bio-stimulant or wetting agent", 1.0, "support, not nutrient", "common-practice"),
+        Family("preemergent", "Weed barrier (pre-emergent)", 1.0, "stops seed from coming up", "common-practice"),
+        Family("inoculant", "Live inoculant", 1.0, "live fungi or bacteria; support, not nutrient", "common-practice"),
         Family("conditioner", "Soil conditioner", 0.27, "feeds the soil slowly", "biosolid-series"),
         Family("lime", "Lime", 1.0, "raises pH over months to a year", "common-practice", 800.0),
         Family("sulphur", "Elemental sulphur", 1.0, "lowers pH while the soil is warm and aerated", "common-practice"),

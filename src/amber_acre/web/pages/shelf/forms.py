@@ -27,7 +27,7 @@ from amber_acre.web.forms.fields import (
 from amber_acre.web.forms.reading import Form
 
 # Families that stand on the shelf for something else than N-P-K, and forms a family's slow nitrogen comes in.
-WITHOUT_GRADE = ("lime", "sulphur", "acidifier", "gypsum", "bulk", "iron", "stimulant")
+WITHOUT_GRADE = ("lime", "sulphur", "acidifier", "gypsum", "bulk", "iron", "stimulant", "preemergent", "inoculant")
 NO_GRADE = "0-0-0"
 SLOW_FORM: dict[str, NitrogenForm] = {"coated": "coated", "organic": "insoluble", "biosolid": "insoluble"}
 OTHER_ELEMENTS = ("Ca", "Mg", "S", "Na", "Cl", "Fe", "Mn", "Zn", "Cu", "B", "Mo")

@@ -1,0 +1,26 @@
+"""``python -m tests.cases conflicts FILE``: prints the application's own answers to a file of cases, as JSON."""
+
+from __future__ import annotations
+
+import json
+import sys
+from pathlib import Path
+
+from tests.cases import conflicts
+
+ANSWERERS = {"conflicts": conflicts.answer}
+
+
+def main(arguments: list[str]) -> int:
+    """Reads a file of cases and prints ``{id: answer}``."""
+    if len(arguments) != 2 or arguments[0] not in ANSWERERS:
+        print(f"usage: python -m tests.cases {'|'.join(ANSWERERS)} FILE", file=sys.stderr)
+        return 2
+    cases = json.loads(Path(arguments[1]).read_text(encoding="utf-8"))
+    answers = {case["id"]: ANSWERERS[arguments[0]](case) for case in cases}
+    print(json.dumps(answers, indent=1))
+    return 0
+
+
+if __name__ == "__main__":
+    sys.exit(main(sys.argv[1:]))

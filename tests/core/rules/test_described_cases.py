@@ -1,0 +1,34 @@
+"""Cases a practitioner would sign, put to the judge: each names its source and how sure it is."""
+
+from __future__ import annotations
+
+import json
+from pathlib import Path
+from typing import Any
+
+import pytest
+
+from tests.cases import conflicts
+from tests.cases.__main__ import main
+
+FOLDER = Path(__file__).parents[2] / "cases" / "published"
+
+
+def of(name: str) -> list[Any]:
+    cases: list[Any] = json.loads((FOLDER / f"{name}.json").read_text(encoding="utf-8"))
+    return cases
+
+
+@pytest.mark.parametrize("case", of("conflicts"), ids=lambda case: case["id"])
+def test_what_does_not_go_together_is_said(case: dict[str, Any]) -> None:
+    got, want = conflicts.answer(case), case["expect"]
+    assert got["verdict"] in want["verdict"], (got, want["why"])
+    if want["least_days"]:
+        assert want["least_days"]["min"] <= got["least_days"] <= want["least_days"]["max"], (got, want["why"])
+
+
+def test_a_file_of_cases_is_answered_by_the_command(capsys: pytest.CaptureFixture[str]) -> None:
+    assert main(["conflicts", str(FOLDER / "conflicts.json")]) == 0
+    answers = json.loads(capsys.readouterr().out)
+    assert set(answers) == {case["id"] for case in of("conflicts")}
+    assert main(["nothing"]) == 2
