@@ -2,6 +2,9 @@
 
 from __future__ import annotations
 
+import html
+import re
+
 from tests.core.worlds import VALE
 
 LAWN = {
@@ -144,3 +147,10 @@ PLANT = {
     "flags": "",
     "mulch": "organic",
 }
+
+
+def sentence_beside(page: str, field: str) -> str:
+    """The fault shown for a field."""
+    found = re.search(rf'id="fault-{re.escape(field)}">([^<]+)<', page)
+    assert found is not None, f"no fault beside {field}; there are {re.findall(r'id=.fault-([^ >]+?).>', page)}"
+    return html.unescape(found[1])

@@ -8,14 +8,7 @@ import re
 import pytest
 
 from tests.conftest import Browser
-from tests.web.forms import CLIMATE, ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, RULES
-
-
-def sentence_beside(page: str, field: str) -> str:
-    """The fault shown for a field."""
-    found = re.search(rf'id="fault-{re.escape(field)}">([^<]+)<', page)
-    assert found is not None, f"no fault beside {field}; there are {re.findall(r'id=.fault-([^ >]+?).>', page)}"
-    return html.unescape(found[1])
+from tests.web.forms import CLIMATE, ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, RULES, sentence_beside
 
 
 def kept(page: str, field: str, text: str) -> bool:

@@ -21,6 +21,7 @@ from amber_acre.store.areas import areas_in_use, lawn_of
 from amber_acre.store.programmes import judged_jobs, plan_area
 from amber_acre.store.session import writing
 from tests.conftest import Browser
+from tests.web.forms import sentence_beside
 
 LAWN, NEIGHBOUR = 1, 2
 Try = dict[str, str]
@@ -186,6 +187,26 @@ def test_a_swap_keeps_the_nitrogen_and_the_wrong_one_is_refused(demo: Browser, d
     assert "undo the last change" not in re.sub(r"\s+", " ", back)
     stale = demo.post(f"/jobs/{number}/undo", {"change": undone[0]}, f"/jobs/{number}")
     assert "not the last one any more" in html.unescape(stale.text)
+
+
+def test_taking_a_change_back_asks_what_the_judge_asks_now(demo: Browser, demo_engine: Engine) -> None:
+    with demo_engine.connect() as connection:
+        number = connection.execute(text("SELECT id FROM jobs WHERE name = 'Sulphur 1 of 2'")).scalar_one()
+    page = html.unescape(demo.get(f"/jobs/{number}").text)
+    own = re.findall(r'<option value="(\d+)" selected', page)[0]
+    form = {"version": "1", "on_day": "2026-06-10", "reason": "rain", "product": own}
+    form["warned"] = "drainage-unknown correction-on-mulch"
+    assert demo.post(f"/jobs/{number}/change", form, f"/jobs/{number}").status_code == 303
+    change = {"change": re.findall(r'name="change" value="(\d+)"', demo.get(f"/jobs/{number}").text)[0]}
+    asked = demo.post(f"/jobs/{number}/undo", change, f"/jobs/{number}")
+    assert asked.status_code == 422
+    assert "of mulch lies here" in sentence_beside(asked.text, "undo_reason")
+    change["undo_warned"] = re.findall(r'name="undo_warned"\s+value="([^"]+)"', asked.text)[0]
+    silent = demo.post(f"/jobs/{number}/undo", change, f"/jobs/{number}")
+    assert "Say why it is taken back" in sentence_beside(silent.text, "undo_reason")
+    change["undo_reason"] = "the bark is raked aside first"
+    assert demo.post(f"/jobs/{number}/undo", change, f"/jobs/{number}").status_code == 303
+    assert "the bark is raked aside first" in html.unescape(demo.get(f"/jobs/{number}").text)
 
 
 def test_a_moved_round_is_moved_and_its_window_with_it(demo: Browser, demo_engine: Engine) -> None:

@@ -14,8 +14,7 @@ from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.store.tables import DeliveryRow, EntryRow, ProductRow, PropertyRow, SentFormRow
 from tests.conftest import Browser
-from tests.web.forms import PRODUCT
-from tests.web.test_bad_input import sentence_beside
+from tests.web.forms import PRODUCT, sentence_beside
 
 KEY = "k" * 24
 

@@ -10,8 +10,8 @@ import pytest
 
 from tests.conftest import Browser
 from tests.exchange.test_photo import picture
-from tests.web.forms import BED, HEDGE, LAWN, LOOK, PATCH, PLANT, POTS, PROPERTY, TREE
-from tests.web.test_bad_input import kept, sentence_beside
+from tests.web.forms import BED, HEDGE, LAWN, LOOK, PATCH, PLANT, POTS, PROPERTY, TREE, sentence_beside
+from tests.web.test_bad_input import kept
 
 
 def text_of(browser: Browser, url: str) -> str:
@@ -215,7 +215,7 @@ def test_looks_are_kept_compared_and_photographed(demo: Browser) -> None:
     empty = demo.post("/areas/1/looks", {"on_day": "2026-05-26", "who": "Wren", "form_key": "e"})
     assert "Nothing was noted" in sentence_beside(empty.text, "colour")
     ahead = demo.post("/areas/1/looks", LOOK | {"on_day": "2026-06-26"})
-    assert "ahead of today" in sentence_beside(ahead.text, "on_day")
+    assert "still to come" in sentence_beside(ahead.text, "on_day")
     assert "Check the unit" in sentence_beside(demo.post("/areas/1/looks", LOOK | {"probe_mm": "7 m"}).text, "probe_mm")
     assert "Name the spot" in sentence_beside(demo.post("/areas/1/looks", LOOK | {"ph": "6.4"}).text, "spot")
     token = re.search(r'name="csrf" value="([^"]+)"', demo.get("/areas/1/looks").text)

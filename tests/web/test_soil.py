@@ -13,7 +13,7 @@ from sqlalchemy import Engine, text
 
 from amber_acre.core.tables.pale_leaves import CAUSES
 from tests.conftest import Browser
-from tests.web.forms import PATCH
+from tests.web.forms import PATCH, sentence_beside
 
 TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
 FRONT, ORCHARD, HEATH, GREEN, BAY_LAWN, PADDOCK, MAPLE, HYDRANGEA, NUMBER_1, NUMBER_3 = 1, 2, 6, 9, 10, 11, 18, 26, 3, 5
@@ -24,12 +24,6 @@ def page_of(browser: Browser, url: str) -> str:
     assert answer.status_code == 200, url
     plain = re.sub(r"<[^>]+>", " ", html.unescape(answer.text))
     return re.sub(r"\s+([,.;:])", r"\1", re.sub(r"\s+", " ", plain))
-
-
-def sentence_beside(text_: str, field: str) -> str:
-    found = re.search(rf'id="fault-{re.escape(field)}">([^<]+)<', text_)
-    assert found is not None, f"no fault beside {field}"
-    return html.unescape(found[1])
 
 
 @pytest.mark.parametrize(
@@ -404,7 +398,10 @@ def test_a_moved_job_keeps_to_the_label(demo: Browser) -> None:
     numbers = re.findall(r'id="job-(\d+)"', demo.get("/corrections/2").text)
     page = f"/jobs/{numbers[0]}"
     own = re.findall(r'<option value="(\d+)" selected', demo.get(page).text)[0]
-    url, form = f"{page}/change", {"version": "1", "reason": "rain", "product": own, "warned": "drainage-unknown"}
+    url, form = (
+        f"{page}/change",
+        {"version": "1", "reason": "rain", "product": own, "warned": "drainage-unknown correction-on-mulch"},
+    )
     near = demo.post(url, form | {"on_day": "2026-08-10"}, page=page)
     assert near.status_code == 422
     assert "Sulphur 2 of 2 lies 45 days from 10 August 2026; the label asks for 60" in sentence_beside(
@@ -542,7 +539,9 @@ def test_an_amendment_is_worked_out_and_entered(demo: Browser, demo_engine: Engi
     lawful = sentence_beside(demo.post(url, whole, page=url).text, "product")
     assert "carries phosphorus: Ouselet by-law allows phosphorus only on a soil test" in lawful
     assert demo.post(f"/areas/{ORCHARD}/soil/tests/new", TEST | {"p": "8"}).status_code == 303
-    made = demo.post(url, whole, page=url)
+    asked = sentence_beside(demo.post(url, whole, page=url).text, "all_the_same")
+    assert "of available nitrogen, over the" in asked  # what the compost frees, beside the round of that week
+    made = demo.post(url, whole | {"all_the_same": "the compost frees it slowly"}, page=url)
     assert made.status_code == 303
     entered = page_of(demo, made.headers["location"])
     assert "Compost, top-dressed 2 of 2, blend of 2 compost, 1 sand" in entered

@@ -195,10 +195,15 @@ def job_before(row: JobRow, change: JobChangeRow, products: Mapping[int, Product
     return job, kept["change_reason"]
 
 
-def undo_change(session: Session, row: JobRow, change: JobChangeRow, products: Mapping[int, Product]) -> None:
-    """Takes the newest change of a job back: it is as it was before, and so are the tests that moved with it."""
+def undo_change(
+    session: Session, row: JobRow, change: JobChangeRow, products: Mapping[int, Product], why: str = ""
+) -> None:
+    """Takes the newest change of a job back: it is as it was before, and so are the tests that moved with it.
+
+    ``why``: the reason for what the judge asks of it now.
+    """
     job, reason = job_before(row, change, products)
-    _set(row, job, reason)
+    _set(row, job, f"{reason} {why}".strip())
     session.delete(change)
     session.flush()
 

@@ -2,14 +2,14 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Annotated, Any, Self
 
 from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
-from amber_acre.core.errors import NotUnderstood, OutOfRange
+from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.measure.condition import AMOUNTS, COLOURS, Look
+from amber_acre.web.forms.days import SeenOn
 from amber_acre.web.forms.fields import Needed, Note, OptionalNumber, OptionalPercent
 from amber_acre.web.forms.reading import Form
 
@@ -28,7 +28,7 @@ Depth = Annotated[float | None, BeforeValidator(_depth)]
 
 
 class LookForm(Form):
-    on_day: date
+    on_day: SeenOn
     who: Needed
     colour: str = ""
     bare: OptionalPercent = None
@@ -43,16 +43,6 @@ class LookForm(Form):
     note: Note = ""
     photo_spot: Note = ""
     form_key: Needed
-
-    @field_validator("on_day")
-    @classmethod
-    def _not_ahead(cls, value: date, info: ValidationInfo) -> date:
-        today = (info.context or {}).get("today")
-        if today is not None and value > today:
-            raise OutOfRange(
-                f"{value:%-d %B %Y} is ahead of today. Nobody has looked yet.", field="on_day", value=value
-            )
-        return value
 
     @field_validator("dry_spots", "weeds")
     @classmethod

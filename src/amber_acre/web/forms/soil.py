@@ -2,18 +2,17 @@
 
 from __future__ import annotations
 
-from datetime import date
 from typing import Literal, Self
 
 from pydantic import Field, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
-from amber_acre.core.errors import OutOfRange
 from amber_acre.core.soil.advice import Advice
 from amber_acre.core.soil.entry import read_value
 from amber_acre.core.soil.evidence import SoilTest, TestUnit, refuse_doubts
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, BUFFER_NAMES, MEASURES, BufferMethod, Measured
 from amber_acre.core.tables.soil_ranges import RANGES, Extractant
+from amber_acre.web.forms.days import SeenOn
 from amber_acre.web.forms.fields import Checked, Note, OptionalLength
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.forms.rows import KeptTest
@@ -53,7 +52,7 @@ class AdviceForm(Form):
 
 
 class SoilTestForm(Form):
-    taken_on: date
+    taken_on: SeenOn
     laboratory: Note = ""
     unit: TestUnit = "ppm"
     extractant: Extractant | Literal[""] = ""
@@ -84,16 +83,6 @@ class SoilTestForm(Form):
     note: Note = ""
     confirmed: Checked = False
     version: int = 0
-
-    @field_validator("taken_on")
-    @classmethod
-    def _not_to_come(cls, value: date, info: ValidationInfo) -> date:
-        today = (info.context or {}).get("today")
-        if today is not None and value > today:
-            raise OutOfRange(f"{value} is still to come. Type the day the sample was taken.", field="taken_on")
-        if value.year < 1950:
-            raise OutOfRange(f"{value} is too long ago. Check the year.", field="taken_on")
-        return value
 
     @field_validator(*MEASURES)
     @classmethod

@@ -25,9 +25,9 @@ from amber_acre.store.books import books
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.forms.amounts import read_amount
+from amber_acre.web.forms.days import done_on
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
-from amber_acre.web.pages.daybook.forms import OLDEST_DAYS
 
 router = APIRouter()
 
@@ -126,9 +126,7 @@ def _day(one: EntryLine, today: date) -> date:
         on = date.fromisoformat(one.text("applied_on"))
     except ValueError:
         raise NotUnderstood(f"“{one.text('applied_on')}” is not a day. Write it like 2026-04-18.") from None
-    if on > today or (today - on).days > OLDEST_DAYS:
-        raise NotUnderstood(f"{on} is to come, or over two years ago. Check the year.")
-    return on
+    return done_on(on, today, "applied_on")
 
 
 def _area(one: EntryLine, areas: Sequence[AreaRow]) -> AreaRow:

@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from datetime import date, timedelta
 from typing import Self
 
 from pydantic import ValidationInfo, field_validator, model_validator
@@ -11,10 +10,10 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.tables.nitrogen_forms import FAMILIES
 from amber_acre.web.forms.amounts import read_amount
+from amber_acre.web.forms.days import DoneOn
 from amber_acre.web.forms.fields import Checked, Needed, Note
 from amber_acre.web.forms.reading import Form
 
-OLDEST_DAYS = 731  # an entry older than this is a slip of the year
 UNHEARD_OF_TIMES = 5.0  # times what is plausible on a label of the family
 IMPOSSIBLE_G_M2 = 500_000.0  # half a metre of stone lies lighter
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
@@ -27,7 +26,7 @@ class EntryForm(Form):
     product: int
     amount: str
     covered: str
-    applied_on: date
+    applied_on: DoneOn
     who: Needed
     licence: Note = ""
     weather: Note = ""
@@ -55,18 +54,6 @@ class EntryForm(Form):
     @classmethod
     def _area(cls, value: str, info: ValidationInfo) -> str:
         typed.area(value, (info.context or {})["bare_area"], "covered")
-        return value
-
-    @field_validator("applied_on")
-    @classmethod
-    def _done_already(cls, value: date, info: ValidationInfo) -> date:
-        today = (info.context or {})["today"]
-        if value > today:
-            raise OutOfRange(
-                f"{value} is still to come. Log what has been done, on the day it was done.", field="applied_on"
-            )
-        if value < today - timedelta(days=OLDEST_DAYS):
-            raise OutOfRange(f"{value} is over two years ago. Check the year.", field="applied_on")
         return value
 
     @model_validator(mode="after")

@@ -11,10 +11,9 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.jobs.job import Placement, Work
 from amber_acre.core.products.product import Product
+from amber_acre.web.forms.days import DoneOn, PlannedOn
 from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength
 from amber_acre.web.forms.reading import Form
-
-FARTHEST_DAYS = 731  # a job moved farther than two years is a slip of the year
 
 
 def _whole(value: object) -> object:
@@ -59,11 +58,11 @@ class JobForm(Form):
 
 
 class NewJobForm(Form):
-    """A job made by hand. Context: ``shelf``."""
+    """A job made by hand. Context: ``shelf``, ``today``."""
 
     name: Note = ""
     work: Work
-    on_day: date
+    on_day: PlannedOn
     days: Whole = 14
     product: Whole = 0
     rate: str = ""
@@ -89,10 +88,10 @@ class NewJobForm(Form):
 
 
 class CopyForm(Form):
-    """Where and when a job is to be done as well."""
+    """Where and when a job is to be done as well. Context: ``today``."""
 
     area: Whole
-    copy_day: date
+    copy_day: PlannedOn
     copy_reason: Needed
     warned: str = ""
 
@@ -101,17 +100,10 @@ class WorkForm(Form):
     """A work without product that was done. Context: ``today``."""
 
     form_key: Needed
-    done_on: date
+    done_on: DoneOn
     who: Needed
     note: Note = ""
     probe: OptionalLength = None
-
-    @field_validator("done_on")
-    @classmethod
-    def _not_to_come(cls, value: date, info: ValidationInfo) -> date:
-        if value > (info.context or {})["today"]:
-            raise OutOfRange(f"{value} is still to come. Write down what has been done, on its day.", field="done_on")
-        return value
 
 
 class StrikeForm(Form):

@@ -18,7 +18,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENTS, WORK_WORDS, WORKS, Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.due import hold_rules
-from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops
+from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.swap import by_hand, moved, same_nitrogen, swapped, swaps
@@ -29,9 +29,10 @@ from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
 from amber_acre.store.shelf import every_product, product_of, shelf, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
+from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.job.forms import FARTHEST_DAYS, CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
+from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
 from amber_acre.web.shown import Shown
 from amber_acre.web.who import WHO, last_logged_by
 
@@ -69,7 +70,7 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
 
 def _changed(job: Job, form: JobForm, products: dict[int, Product]) -> Job:
     """The job as the form wants it: its window moves with its day, another product keeps the nitrogen."""
-    if abs((form.on_day - job.on).days) > FARTHEST_DAYS:
+    if abs((form.on_day - job.on).days) > FAR_DAYS:
         raise DoesNotFit(f"{form.on_day} is far from {job.on}. Check the year.", field="on_day")
     changed = moved(replace(job, placement=form.placement, skipped=form.skipped), form.on_day)
     if job.product is None:
@@ -111,11 +112,15 @@ def undo_change(request: Request, session: Writing, posted: Posted, today: Today
         )
     else:
         before, _ = store.job_before(row, changes[0], products)
-        forbidden = [] if before.skipped else stops(book_of(session, row.area, today, crowns=True).judged(before))
-        read.forbid([replace(verdict, field="undo") for verdict in forbidden])
+        verdicts = () if before.skipped else book_of(session, row.area, today, crowns=True).judged(before)
+        read.typed = {"undo_reason": posted.get("undo_reason", "").strip()[:300]}
+        _hold(read, [replace(v, field="undo") for v in verdicts], posted.get("undo_warned", ""), "undo_reason")
+        read.typed = {key.replace("warned", "undo_warned"): text for key, text in read.typed.items()}
+        if not read.faults and posted.get("undo_warned") and not read.typed["undo_reason"]:
+            read.refuse(MissingInput("Say why it is taken back all the same.", field="undo_reason"))
     if read.faults:
         return _page(request, session, row, today, read, 422)
-    store.undo_change(session, row, changes[0], products)
+    store.undo_change(session, row, changes[0], products, read.typed["undo_reason"])
     return go(f"/jobs/{row.id}")
 
 
@@ -123,15 +128,13 @@ def undo_change(request: Request, session: Writing, posted: Posted, today: Today
 def copy_job(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
     """Makes the same job on another area of the property, or on another day, judged there."""
     row = found(store.job_row(session, job_id), "This job")
-    read = read_form(CopyForm, posted)
+    read = read_form(CopyForm, posted, today=today)
     form = read.value
     there: AreaRow | None = None
     if form is not None:
         there = next((area for area in areas_of(session, row.area.property_id) if area.id == form.area), None)
         if there is None:
             read.refuse(NotUnderstood("Choose an area of this property.", field="area"))
-        if abs((form.copy_day - today).days) > FARTHEST_DAYS:
-            read.refuse(DoesNotFit(f"{form.copy_day} is far from today. Check the year.", field="copy_day"))
     if form is None or there is None or read.faults:
         return _page(request, session, row, today, read, 422)
     job = by_hand(replace(store.job_of(row), reason=form.copy_reason), form.copy_day)
@@ -156,14 +159,11 @@ def add_job(request: Request, session: Writing, posted: Posted, today: Today, ar
     """Makes a job by hand."""
     area = found(area_of(session, area_id), "This area")
     products = {p.key: p for p in shelf(session)}
-    read = read_form(NewJobForm, posted, shelf=products)
+    read = read_form(NewJobForm, posted, shelf=products, today=today)
     form = read.value
     if form is None:
         return _new(request, session, area, read, 422)
     product = products.get(form.product)
-    if abs((form.on_day - today).days) > FARTHEST_DAYS:
-        read.refuse(DoesNotFit(f"{form.on_day} is far from today. Check the year.", field="on_day"))
-        return _new(request, session, area, read, 422)
     job = Job(
         0,
         form.name or (product.name if product else WORK_WORDS[form.work].capitalize()),

@@ -75,7 +75,7 @@ def _work_out(
     session: Reading, ground: SoilGround, products: dict[int, Product], texts: dict[str, str], today: Today
 ) -> tuple[Read[PhForm], PhPlan | None]:
     """The plan of what is chosen, or None with every refusal beside its field."""
-    read = read_form(PhForm, texts, shelf=products)
+    read = read_form(PhForm, texts, shelf=products, today=today)
     if read.value is None:
         return read, None
     try:

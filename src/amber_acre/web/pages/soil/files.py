@@ -43,6 +43,7 @@ from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
 from amber_acre.store.soil_tests import Layout
 from amber_acre.store.tables import PropertyRow
+from amber_acre.web.forms.days import seen_on
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.forms.soil import ADVICE_CHOICES, BUFFER_CHOICES, EXTRACTANT_CHOICES, UNIT_CHOICES
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
@@ -263,8 +264,7 @@ def _test(
     buffer = read_name(named.get("buffer_method", ("", ""))[1], BUFFER_NAMES, "buffer_method") or posted.get(
         "buffer_method"
     )
-    if taken_on > today:
-        raise OutOfRange(f"{taken_on} is still to come. Check the day.", field="sampled")
+    seen_on(taken_on, today, "sampled")
     test = SoilTest(
         taken_on,
         values,

@@ -18,6 +18,7 @@ from amber_acre.core.rules.limits import Direction
 from amber_acre.core.soil.lime import LimeMethod
 from amber_acre.core.tables.liming import FINENESS_RULES, Region
 from amber_acre.store.ground import SoilGround
+from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import Checked, Needed, Number, OptionalLength, OptionalNumber, OptionalPercent
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.shown import Shown
@@ -44,7 +45,7 @@ class PhForm(Form):
     method: LimeMethod = "texture"
     region: Region = "cool"
     rule: str = "two-sieve"
-    first: date
+    first: PlannedOn
     interval: Number
     timing: Timing = "warm"
     start: OptionalPercent = None
