@@ -13,6 +13,7 @@ from amber_acre.core import typed
 from amber_acre.core.rules import swap
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
 from amber_acre.demo import world
+from amber_acre.demo.by_hand import by_hand
 from amber_acre.demo.digging import answer, dig
 from amber_acre.demo.gardens import GARDENS, PACERS
 from amber_acre.demo.laying_out import lay_out, measured
@@ -71,6 +72,7 @@ def build_demo(settings: Settings) -> None:
             _plan_and_log(session, row, lawn)
         session.expire_all()
         answer(session, keys)
+        by_hand(session)
         session.commit()
     engine.dispose()
     mark(settings.database, THE_DEMO)
