@@ -12,6 +12,8 @@ from pydantic_settings import BaseSettings, SettingsConfigDict
 class Settings(BaseSettings):
     """Every setting with its default; ``today`` pins the day (the demo does), None uses the clock.
 
+    ``simulated_weather``: a made-up forecast stands in where nobody brings one; it names itself on every verdict.
+
     ``allowed_hosts``: names beside loopback under which pages are answered, by commas.
     """
 
@@ -25,6 +27,7 @@ class Settings(BaseSettings):
     currency: str = "$"
     units: Literal["metric", "us"] = "metric"
     today: date | None = None
+    simulated_weather: bool = False
 
     def hosts(self) -> list[str]:
         """Names the program answers to beside loopback: those allowed, and the address it binds to."""

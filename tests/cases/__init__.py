@@ -1,6 +1,6 @@
 """Described cases of the trade put to the application's own judge: a job, a place, a run of days in plain terms.
 
-``python -m tests.cases conflicts FILE`` reads a file of cases and prints the answers as JSON.
+``python -m tests.cases conflicts FILE`` (or ``holds FILE``) reads a file of cases and prints the answers as JSON.
 """
 
 import sys

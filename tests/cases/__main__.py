@@ -1,14 +1,16 @@
-"""``python -m tests.cases conflicts FILE``: prints the application's own answers to a file of cases, as JSON."""
+"""``python -m tests.cases conflicts|holds FILE``: prints the application's own answers to a file of cases, as JSON."""
 
 from __future__ import annotations
 
 import json
 import sys
+from collections.abc import Callable, Mapping
 from pathlib import Path
+from typing import Any
 
-from tests.cases import conflicts
+from tests.cases import conflicts, holds
 
-ANSWERERS = {"conflicts": conflicts.answer}
+ANSWERERS: dict[str, Callable[[Mapping[str, Any]], Any]] = {"conflicts": conflicts.answer, "holds": holds.answer}
 
 
 def main(arguments: list[str]) -> int:

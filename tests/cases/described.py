@@ -204,6 +204,7 @@ def ground_of(kind_told: str, told: Mapping[str, Any], ph: float | None) -> Grou
         texture=TEXTURES.get(texture),
         canopy="as told" if told.get("canopy") or "crown" in str(told.get("beside") or "") else "",
         mulch_mm=mulch,
+        irrigated=told.get("irrigated"),
         **values,
     )
 
@@ -215,8 +216,6 @@ def _facts(told: Mapping[str, Any]) -> dict[str, ReadFact]:
         found["hard_edge"] = "yes"
     if any(word in beside for word in ("stream", "pond", "water", "river", "well")):
         found["water"] = beside.strip()
-    if told.get("irrigated") is not None:
-        found["irrigation"] = "yes" if told["irrigated"] else "no"
     if told.get("bare") or "unplanted" in str(told.get("state") or ""):
         found["bare"] = "yes"
     return {key: ReadFact(value, str(value)) for key, value in found.items()}

@@ -256,6 +256,32 @@ def slope(text: str, field: str = "slope") -> Typed:
     return Typed(text, value, "")
 
 
+WIND_M_S = {"m/s": 1.0, "km/h": 1 / 3.6, "mph": 0.44704, "kn": 1852 / 3600}  # exact
+
+
+def wind(text: str, bare_unit: str = "m/s", field: str = "wind") -> Typed:
+    """A mean wind in m/s from ``3``, ``12 km/h``, ``7 mph`` or ``6 kn``; 0 to 60 m/s."""
+    plain = text.strip().lower()
+    unit = next((unit for unit in WIND_M_S if plain.endswith(unit)), "")
+    value = number(plain.removesuffix(unit).strip(), field) * WIND_M_S[unit or bare_unit]
+    if not 0 <= value <= 60:
+        raise OutOfRange(
+            f"“{text}” is {value:.0f} m/s: outside 0–60 m/s. Check the unit.", field=field, value=value, limits=(0, 60)
+        )
+    return Typed(text, value, "m/s")
+
+
+def hour(text: str, field: str = "hour") -> int:
+    """An hour of the day, 0–23, from ``13``, ``13:00`` or ``1 pm``."""
+    found = re.fullmatch(r"(\d{1,2})(?::\d{2})?\s*(am|pm)?", text.strip().lower())
+    if found is None:
+        raise NotUnderstood(f"“{text}” is no hour. Type 13, 13:00 or 1 pm.", field=field, value=text)
+    value = int(found[1]) % 12 + (12 if found[2] == "pm" else 0) if found[2] else int(found[1])
+    if not 0 <= value <= 23 or (found[2] and not 1 <= int(found[1]) <= 12):
+        raise OutOfRange(f"“{text}” is no hour of the day. Type 0 to 23.", field=field, limits=(0, 23))
+    return value
+
+
 def rainfall(text: str, bare_unit: str = "mm", field: str = "rain") -> Typed:
     """Rain of a month in mm from ``62``, ``62 mm`` or ``2.4 in``; 0 to 3,000 mm."""
     value = _sum_of_parts(text, LENGTH_M, bare_unit, field, "a rainfall", "62 mm or 2.4 in") * 1000

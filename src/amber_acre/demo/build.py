@@ -32,7 +32,14 @@ def demo_settings(settings: Settings) -> Settings:
     chosen = (
         settings.database if settings.database != Settings.model_fields["database"].default else Path("var/demo.sqlite")
     )
-    return settings.model_copy(update={"database": chosen, "firm": world.FIRM, "today": settings.today or world.TODAY})
+    return settings.model_copy(
+        update={
+            "database": chosen,
+            "firm": world.FIRM,
+            "today": settings.today or world.TODAY,
+            "simulated_weather": True,
+        }
+    )
 
 
 def build_demo(settings: Settings) -> None:

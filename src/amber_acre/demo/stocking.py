@@ -48,7 +48,10 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
             item["interval_days"],
             GramsPerSquareMetre(rate(yearly).value * per_unit) if yearly else None,
         ),
-        tuple(Pack(size, _pack_kg(size, liquid, density), Money(float(price))) for size, price in item["packs"]),
+        tuple(
+            Pack(size, _pack_kg(size, liquid, density), Money(float(price)), item.get("supplier", ""))
+            for size, price in item["packs"]
+        ),
         {element: share / 100 for element, share in item.get("others", {}).items()},
         density,
         item.get("longevity_days"),
@@ -62,6 +65,7 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
         yearly_max_typed=yearly,
         rate_confirmed=False,
         derived_from=item["derived_from"],
+        since=TODAY.replace(month=3, day=2),
     )
     delivered = (typed.volume if liquid else typed.mass)(item["stock"]).value * per_unit
     shelf.add_delivery(session, row.id, TODAY.replace(month=3, day=2), delivered, "spring delivery")

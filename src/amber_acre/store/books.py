@@ -104,8 +104,17 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             seen if seen is not None else (mulch or 0.0) * 1000,
             softened=soft,
             patches=patches_in(area),
+            irrigated=irrigated(area, around),
         )
     return found
+
+
+def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
+    """Whether an area can be watered: of a lawn as it is planned, of a patch its lawn, else as its form says."""
+    turf = area if area.kind == "lawn" else around if area.kind == "patch" else None
+    if turf is not None:
+        return turf.irrigated
+    return {"yes": True, "no": False}.get(area.fact_texts.get("irrigation", ""))
 
 
 def patches_in(area: AreaRow) -> tuple[PatchIn, ...]:

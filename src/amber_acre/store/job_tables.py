@@ -59,6 +59,7 @@ class JobRow(Base):
     target_g_m2: Mapped[float] = mapped_column(default=0.0)
     share: Mapped[float] = mapped_column(default=0.0)
     yearly_g_m2: Mapped[float] = mapped_column(default=0.0)
+    answered: Mapped[str] = mapped_column(default="")
     change_reason: Mapped[str] = mapped_column(default="")
     skipped: Mapped[bool] = mapped_column(default=False)
     version: Mapped[int] = mapped_column()

@@ -60,6 +60,7 @@ def job_of(row: JobRow) -> Job:
         row.share,
         row.yearly_g_m2,
         row.skipped or (row.correction is not None and row.correction.ended_at is not None),
+        answered=frozenset(row.answered.split()),
     )
 
 
@@ -86,6 +87,7 @@ def row_of(job: Job, area_id: int, programme_id: int | None = None, correction_i
         share=job.share,
         yearly_g_m2=job.yearly_g_m2,
         skipped=job.skipped,
+        answered=" ".join(sorted(job.answered)),
     )
 
 
@@ -159,10 +161,10 @@ def _set(row: JobRow, job: Job, change_reason: str) -> None:
     row.product_id = job.product.key if job.product is not None else None
     row.dose, row.basis, row.dose_count = job.dose.value, job.dose.basis, job.dose.count
     row.placement, row.reason, row.skipped = job.placement, job.reason, job.skipped
-    row.change_reason = change_reason
+    row.change_reason, row.answered = change_reason, " ".join(sorted(job.answered))
 
 
-_KEPT = ("product_id", "dose", "basis", "dose_count", "placement", "reason", "skipped", "change_reason")
+_KEPT = ("product_id", "dose", "basis", "dose_count", "placement", "reason", "skipped", "change_reason", "answered")
 
 
 def _kept(row: JobRow) -> str:
@@ -191,19 +193,25 @@ def job_before(row: JobRow, change: JobChangeRow, products: Mapping[int, Product
         placement=kept["placement"],
         reason=kept["reason"],
         skipped=kept["skipped"],
+        answered=frozenset(kept.get("answered", "").split()),
     )
     return job, kept["change_reason"]
 
 
 def undo_change(
-    session: Session, row: JobRow, change: JobChangeRow, products: Mapping[int, Product], why: str = ""
+    session: Session,
+    row: JobRow,
+    change: JobChangeRow,
+    products: Mapping[int, Product],
+    why: str = "",
+    answered: frozenset[str] = frozenset(),
 ) -> None:
     """Takes the newest change of a job back: it is as it was before, and so are the tests that moved with it.
 
-    ``why``: the reason for what the judge asks of it now.
+    ``why``: the reason for what the judge asks of it now, ``answered`` the rules it answers.
     """
     job, reason = job_before(row, change, products)
-    _set(row, job, f"{reason} {why}".strip())
+    _set(row, replace(job, answered=job.answered | answered), f"{reason} {why}".strip())
     session.delete(change)
     session.flush()
 

@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session, aliased
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
+from amber_acre.core.products.stock import Stock, stock_of
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.store.tables import (
@@ -17,6 +18,7 @@ from amber_acre.store.tables import (
     EntryRow,
     OtherNutrientRow,
     PackRow,
+    PriceRow,
     ProductRow,
     SieveRow,
     SoilActionRow,
@@ -41,7 +43,7 @@ def product_of(row: ProductRow) -> Product:
             row.interval_days,
             None if yearly is None else GramsPerSquareMetre(yearly),
         ),
-        tuple(Pack(p.size_typed, Kilograms(p.mass_kg), Money(p.price)) for p in row.packs),
+        tuple(Pack(p.size_typed, Kilograms(p.mass_kg), Money(p.price), p.supplier) for p in row.packs),
         {other.element: other.fraction for other in row.others},
         row.density_kg_l,
         row.longevity_days,
@@ -96,8 +98,12 @@ def save_product(
     rate_confirmed: bool,
     derived_from: str = "",
     product_id: int | None = None,
+    since: date | None = None,
 ) -> ProductRow:
-    """Writes a product with its packs; with ``product_id`` in place of the one there."""
+    """Writes a product with its packs; with ``product_id`` in place of the one there.
+
+    ``since``: the day its prices are of, for the log of prices.
+    """
     row = (session.get(ProductRow, product_id) if product_id else None) or ProductRow()
     row.name, row.family, row.liquid = product.name, product.family, product.liquid
     row.version = (row.version or 0) + 1
@@ -115,7 +121,11 @@ def save_product(
     row.soil_action = None
     session.add(row)
     session.flush()
-    row.packs = [PackRow(size_typed=p.name, mass_kg=p.mass_kg, price=p.price) for p in product.packs]
+    row.packs = [
+        PackRow(size_typed=p.name, mass_kg=p.mass_kg, price=p.price, supplier=p.supplier) for p in product.packs
+    ]
+    if since is not None:
+        _log_prices(session, row, since)
     row.others = [OtherNutrientRow(element=e, fraction=f) for e, f in product.other.items() if f > 0]
     if product.soil != SoilAction():
         soil = product.soil
@@ -130,6 +140,29 @@ def save_product(
         row.sieves = [SieveRow(mesh=mesh, passing=share) for mesh, share in soil.passing.items()]
     session.flush()
     return row
+
+
+def _log_prices(session: Session, row: ProductRow, since: date) -> None:
+    """Notes each price that is not the one noted last."""
+    last = {(one.size_typed, one.supplier): one.price for one in reversed(prices(session, row.id))}
+    for pack in row.packs:
+        if last.get((pack.size_typed, pack.supplier)) != pack.price:
+            session.add(
+                PriceRow(
+                    product_id=row.id,
+                    size_typed=pack.size_typed,
+                    price=pack.price,
+                    supplier=pack.supplier,
+                    since=since,
+                )
+            )
+    session.flush()
+
+
+def prices(session: Session, product_id: int) -> list[PriceRow]:
+    """Every price noted of a product's packs, newest first."""
+    query = select(PriceRow).where(PriceRow.product_id == product_id)
+    return list(session.scalars(query.order_by(PriceRow.since.desc(), PriceRow.id.desc())))
 
 
 def set_product_deleted(session: Session, product_id: int, at: datetime | None) -> None:
@@ -153,20 +186,26 @@ def add_delivery(session: Session, product_id: int, on_day: date, mass_kg: float
     session.flush()
 
 
-def stock_kg(session: Session) -> Mapping[int, float]:
-    """Mass in hand by product id: deliveries less the entries that stand. May be below zero."""
-    delivered = select(DeliveryRow.product_id, func.sum(DeliveryRow.mass_kg)).group_by(DeliveryRow.product_id)
-    stock: dict[int, float] = {key: float(mass) for key, mass in session.execute(delivered)}
+def stocks(session: Session) -> dict[int, Stock]:
+    """Stock by product id: deliveries, and entries that stand, by their days; products without either are not there."""
+    came: dict[int, list[tuple[date, float]]] = {}
+    for key, day, mass in session.execute(select(DeliveryRow.product_id, DeliveryRow.on_day, DeliveryRow.mass_kg)):
+        came.setdefault(key, []).append((day, mass))
     later = aliased(EntryRow)
-    used = (
-        select(EntryRow.product_id, func.sum(EntryRow.amount_kg))
-        .where(EntryRow.product_id.is_not(None), ~select(later.id).where(later.corrects_id == EntryRow.id).exists())
-        .group_by(EntryRow.product_id)
-    )
-    for key, mass in session.execute(used):
-        if key is not None:
-            stock[key] = stock.get(key, 0.0) - float(mass)
-    return stock
+    went: dict[int, list[tuple[date, float]]] = {}
+    for used, day, mass in session.execute(
+        select(EntryRow.product_id, EntryRow.applied_on, EntryRow.amount_kg).where(
+            EntryRow.product_id.is_not(None), ~select(later.id).where(later.corrects_id == EntryRow.id).exists()
+        )
+    ):
+        if used is not None:
+            went.setdefault(used, []).append((day, float(mass)))
+    return {key: stock_of(came.get(key, ()), went.get(key, ())) for key in (*came, *(k for k in went if k not in came))}
+
+
+def stock_kg(session: Session) -> Mapping[int, float]:
+    """Mass in hand by product id: deliveries less the entries that stand. Below zero where more was logged."""
+    return {key: stock.net_kg for key, stock in stocks(session).items()}
 
 
 def stock_is_kept(session: Session, product_id: int) -> bool:

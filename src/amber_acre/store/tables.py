@@ -264,6 +264,20 @@ class PackRow(Base):
     size_typed: Mapped[str]
     mass_kg: Mapped[float]
     price: Mapped[float]
+    supplier: Mapped[str] = mapped_column(default="")
+
+
+class PriceRow(Base):
+    """A price of a pack from a day on: the log that shows what became dearer. Rows are added, never changed."""
+
+    __tablename__ = "pack_prices"
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
+    size_typed: Mapped[str]
+    price: Mapped[float]
+    supplier: Mapped[str]
+    since: Mapped[date]
 
 
 class DeliveryRow(Base):

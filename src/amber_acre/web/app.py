@@ -19,6 +19,7 @@ from amber_acre.web.pages.account.routes import router as account
 from amber_acre.web.pages.almanac.judging import router as judging
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
+from amber_acre.web.pages.buying.routes import router as buying
 from amber_acre.web.pages.daybook.bringing import router as bringing
 from amber_acre.web.pages.daybook.routes import router as daybook
 from amber_acre.web.pages.deleted.routes import router as deleted
@@ -26,6 +27,7 @@ from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
 from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
+from amber_acre.web.pages.observed.routes import router as observed
 from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
@@ -40,6 +42,7 @@ from amber_acre.web.pages.soil.routes import router as soil
 from amber_acre.web.pages.soil.water import router as soil_water
 from amber_acre.web.pages.walk.routes import router as walk
 from amber_acre.web.pages.week.routes import router as week
+from amber_acre.web.pages.week.sheets import router as sheets
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -54,13 +57,14 @@ def create_app(settings: Settings) -> FastAPI:
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None)
     app.state.settings = settings
     app.state.engine = open_engine(settings.database)
-    app.state.weather = SimulatedWeather()
+    app.state.weather = SimulatedWeather() if settings.simulated_weather else None
     app.state.probe = SimulatedProbe()
     app.state.laboratory = SimulatedLab()
     migrate(app.state.engine)
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
     for router in (
         week,
+        sheets,
         properties,
         areas,
         site,
@@ -70,6 +74,7 @@ def create_app(settings: Settings) -> FastAPI:
         account,
         judging,
         bringing,
+        buying,
         soil_nutrients,
         soil_amending,
         soil_leaves,
@@ -81,6 +86,7 @@ def create_app(settings: Settings) -> FastAPI:
         programme,
         shelf,
         daybook,
+        observed,
         plants,
         almanac,
         find,

@@ -280,6 +280,11 @@ class Shown:
     def money(self, amount: float) -> str:
         return f"{self.currency}{amount:,.2f}"
 
+    def price_of_mass(self, money_kg: float) -> str:
+        """Money per kilogram or pound."""
+        per_lb = self.units == "us"
+        return f"{self.money(money_kg * (POUND_KG if per_lb else 1.0))} per {'lb' if per_lb else 'kg'}"
+
     def day(self, day: date) -> str:
         return f"{day:%-d %b %Y}"
 

@@ -45,7 +45,7 @@ def test_crowns_wells_slopes_wind_and_pets_of_this_area() -> None:
     exposed = ground(facts=facts(wind="exposed", pets="yes"))
     assert any("exposed" in words for words in cautions_for(LEAF, exposed, "spray"))
     assert not any("exposed" in words for words in cautions_for(QUICK, exposed, "feed"))
-    rain_only = ground("bed", facts=facts(irrigation="no"))
+    rain_only = ground("bed", irrigated=False)
     assert any("Nobody waters here" in words for words in cautions_for(QUICK, rain_only, "feed"))
     assert not any("Nobody waters" in words for words in cautions_for(LEAF, rain_only, "spray"))
     assert any("Pets run here" in words for words in cautions_for(None, exposed, "core"))

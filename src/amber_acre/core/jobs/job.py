@@ -62,7 +62,7 @@ class Job:
     ``key`` is 0 until it is kept. ``answers``: the finding or goal; ``reason``: why this, so much, then.
     ``target_g_m2`` is its nitrogen: ``share`` of the ``yearly_g_m2`` divided by a season, plus or less what capped
     rounds passed on. ``skipped``: left out by hand, or its plan was ended. ``missed``: a feed whose window closed with
-    nothing logged. Neither counts.
+    nothing logged. Neither counts. ``answered``: keys of the rules somebody read, and gave the reason to go past.
     """
 
     number: int
@@ -83,6 +83,7 @@ class Job:
     yearly_g_m2: float = 0.0
     skipped: bool = False
     missed: bool = False
+    answered: frozenset[str] = frozenset()
 
     @property
     def counts(self) -> bool:

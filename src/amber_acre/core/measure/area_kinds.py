@@ -213,6 +213,7 @@ SITE_FACTS: tuple[Fact, ...] = (
     Fact("sun", "Hours of sun in summer", "number", limits=(0, 24)),
     Fact("wind", "Wind", "choice", choices=(("sheltered", "sheltered"), ("open", "open"), ("exposed", "exposed"))),
     Fact("irrigation", "Irrigation", "choice", choices=YES_NO),
+    Fact("sprinkler", "Sprinklers give in an hour", "length", "by catch cups: 12 mm, 0.5 in", limits=(0.0005, 0.2)),
     Fact("hard_edge", "Paving alongside (iron stains)", "choice", choices=YES_NO),
     Fact(
         "texture",

@@ -29,11 +29,12 @@ DENSITY_OF_SOLIDS = (0.2, 2.0)
 
 @dataclass(frozen=True)
 class Pack:
-    """What is bought: ``mass_kg`` of product (liquids by density) at a price, both above 0."""
+    """What is bought: ``mass_kg`` of product (liquids by density) at a price, both above 0; from whom, '' unsaid."""
 
     name: str
     mass_kg: Kilograms
     price: Money
+    supplier: str = ""
 
     def __post_init__(self) -> None:
         if self.mass_kg <= 0:

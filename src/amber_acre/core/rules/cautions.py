@@ -60,7 +60,7 @@ def _of_place(product: Product | None, ground: Ground) -> list[str]:
             found.append(f"It slopes by {slope:.0%}: half the rate in two passes across it, never before heavy rain.")
         if ground.says("wind") == "exposed" and (product.liquid or product.family in ("lime", "sulphur", "gypsum")):
             found.append("It lies exposed: only in still hours, early or late.")
-    if product is not None and not product.liquid and ground.says("irrigation") == "no":
+    if product is not None and not product.liquid and ground.irrigated is False:
         found.append("Nobody waters here: put it down before light rain, never before a storm.")
     if ground.says("pets") == "yes":
         found.append("Pets run here: keep them off until it is watered in and dry.")

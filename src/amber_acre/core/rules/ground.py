@@ -43,7 +43,7 @@ class Ground:
     ``grass``: of a lawn, a patch's that of its lawn. ``canopy``: how it is known to lie under a tree, '' where it does
     not. ``running``: which way a correction that runs moves the pH, ``moved``: which way what went down within a year
     does. ``softened``: keys of customary rules the firm only wants noted.
-    ``patches``: those of a lawn.
+    ``patches``: those of a lawn. ``irrigated``: whether somebody can water here.
     """
 
     name: str
@@ -64,6 +64,7 @@ class Ground:
     moved: Direction | None = None
     softened: frozenset[str] = frozenset()
     patches: tuple[PatchIn, ...] = ()
+    irrigated: bool | None = None
 
     @property
     def fed_patches_m2(self) -> float:

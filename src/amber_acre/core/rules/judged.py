@@ -46,6 +46,7 @@ class JudgedJob:
     room: Room
     working: Working
     heat_from_c: float
+    ground: Ground
 
     @property
     def job(self) -> Job:
@@ -98,6 +99,11 @@ class JudgedJob:
         return tuple(verdict for verdict in self.verdicts if verdict.severity == "warn")
 
     @property
+    def waiting(self) -> tuple[Verdict, ...]:
+        """What wants a reason that nobody has given yet: it waits for an answer."""
+        return tuple(verdict for verdict in self.warnings if verdict.rule not in self.job.answered)
+
+    @property
     def notes(self) -> tuple[Verdict, ...]:
         """What is shown."""
         return tuple(verdict for verdict in self.verdicts if verdict.severity == "note")
@@ -140,6 +146,7 @@ def judged_job(book: AreaBook, stands: StandingJob, working: Working | None = No
         _room(book, stands),
         working,
         HEAT_FROM_C[ground.season],
+        ground,
     )
 
 

@@ -118,3 +118,19 @@ TEXTURES: dict[str, TextureClass] = {
     )
 }
 ORGANIC_FROM = 0.20  # organic matter, fraction of mass: above it a muck for the lime table [common-practice]
+
+# Water over what it holds that leaves a soil in a day, mm, by texture. [common-practice]
+DRAINS_MM: dict[str, float] = {
+    "sand": 40.0,
+    "loamy sand": 35.0,
+    "sandy loam": 25.0,
+    "loam": 15.0,
+    "silt loam": 12.0,
+    "silt": 12.0,
+    "sandy clay loam": 12.0,
+    "clay loam": 10.0,
+    "silty clay loam": 8.0,
+    "sandy clay": 8.0,
+    "silty clay": 6.0,
+    "clay": 6.0,
+}

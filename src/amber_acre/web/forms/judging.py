@@ -37,7 +37,33 @@ def hold_verdicts(read: Read[Any], verdicts: Sequence[Verdict], fields: Mapping[
     return not forbidden
 
 
-def with_reason(jobs: Sequence[Job], read: Read[Any]) -> list[Job]:
-    """Jobs with the reason somebody gave to do them all the same."""
+def with_reason(jobs: Sequence[Job], read: Read[Any], book: AreaBook) -> list[Job]:
+    """Jobs with the reason somebody gave to do them all the same, and the rules it answers."""
     why = reason_given(read)
-    return [replace(job, reason=f"{job.reason} All the same: {why}.".strip()) if why else job for job in jobs]
+    if not why:
+        return list(jobs)
+    return [
+        replace(
+            job,
+            reason=f"{job.reason} All the same: {why}.".strip(),
+            answered=answers(verdicts),
+        )
+        for job, verdicts in book.judged_plan(jobs)
+    ]
+
+
+def answers(verdicts: Sequence[Verdict]) -> frozenset[str]:
+    """The rules that one typed reason answers."""
+    return frozenset(verdict.rule for verdict in verdicts if verdict.severity == "warn")
+
+
+def hold_change(read: Read[Any], verdicts: Sequence[Verdict], warned: str, reason: str = "reason") -> None:
+    """Refuses what is forbidden; what wants a reason is shown once, and goes through with the reason typed after it.
+
+    ``warned``: keys of the rules that the form has shown already.
+    """
+    read.forbid([verdict for verdict in verdicts if verdict.severity == "stop"])
+    asked = [verdict for verdict in verdicts if verdict.severity == "warn"]
+    if not {verdict.rule for verdict in asked} <= set(warned.split()):
+        read.forbid([replace(verdict, field=reason) for verdict in asked])
+        read.typed = {**read.typed, "warned": " ".join(sorted({verdict.rule for verdict in asked}))}

@@ -27,9 +27,10 @@ from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of
 from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
-from amber_acre.store.shelf import every_product, product_of, shelf, stock_kg
+from amber_acre.store.shelf import every_product, product_of, shelf, stocks
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 from amber_acre.web.forms.days import FAR_DAYS
+from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
@@ -58,7 +59,9 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
             store.require_unchanged(row, form.version)
             job = _changed(store.job_of(row), form, products)
             if not form.skipped:
-                _hold(read, book.judged(job), form.warned)
+                verdicts = book.judged(job)
+                hold_change(read, verdicts, form.warned)
+                job = replace(job, answered=answers(verdicts))
             if not read.faults:
                 store.change_job(session, row, job, form.version, form.reason, datetime.now(UTC))
         except AmberError as error:
@@ -91,21 +94,13 @@ def _changed(job: Job, form: JobForm, products: dict[int, Product]) -> Job:
     return swapped(changed, product, rate)
 
 
-def _hold(read: Read[Any], verdicts: Sequence[Verdict], warned: str, reason: str = "reason") -> None:
-    """Refuses what is forbidden; what wants a reason is shown once, and goes through with the reason typed after it."""
-    read.forbid([verdict for verdict in verdicts if verdict.severity == "stop"])
-    asked = [verdict for verdict in verdicts if verdict.severity == "warn"]
-    if not {verdict.rule for verdict in asked} <= set(warned.split()):
-        read.forbid([replace(verdict, field=reason) for verdict in asked])
-        read.typed = {**read.typed, "warned": " ".join(sorted({verdict.rule for verdict in asked}))}
-
-
 @router.post("/jobs/{job_id}/undo")
 def undo_change(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
     """Takes the last change back, if the judge still lets the job be as it was."""
     row = found(store.job_row(session, job_id), "This job")
     changes, products = store.changes_of(session, row.id), _all_products(session)
     read: Read[Any] = Read(None, {})
+    verdicts: tuple[Verdict, ...] = ()
     if not changes or posted.get("change") != str(changes[0].id):
         read.refuse(
             DoesNotFit("This change is not the last one any more. Look at the job as it stands now.", field="undo")
@@ -114,13 +109,14 @@ def undo_change(request: Request, session: Writing, posted: Posted, today: Today
         before, _ = store.job_before(row, changes[0], products)
         verdicts = () if before.skipped else book_of(session, row.area, today, crowns=True).judged(before)
         read.typed = {"undo_reason": posted.get("undo_reason", "").strip()[:300]}
-        _hold(read, [replace(v, field="undo") for v in verdicts], posted.get("undo_warned", ""), "undo_reason")
+        hold_change(read, [replace(v, field="undo") for v in verdicts], posted.get("undo_warned", ""), "undo_reason")
         read.typed = {key.replace("warned", "undo_warned"): text for key, text in read.typed.items()}
         if not read.faults and posted.get("undo_warned") and not read.typed["undo_reason"]:
             read.refuse(MissingInput("Say why it is taken back all the same.", field="undo_reason"))
     if read.faults:
         return _page(request, session, row, today, read, 422)
-    store.undo_change(session, row, changes[0], products, read.typed["undo_reason"])
+    why = read.typed["undo_reason"]
+    store.undo_change(session, row, changes[0], products, why, answers(verdicts) if why else frozenset())
     return go(f"/jobs/{row.id}")
 
 
@@ -140,10 +136,10 @@ def copy_job(request: Request, session: Writing, posted: Posted, today: Today, j
     job = by_hand(replace(store.job_of(row), reason=form.copy_reason), form.copy_day)
     verdicts = book_of(session, there, today, crowns=True).judged(job)
     fields = {"on_day": "copy_day", "rate": "area", "product": "area", "placement": "area"}
-    _hold(read, [replace(v, field=fields.get(v.field, v.field)) for v in verdicts], form.warned, "copy_reason")
+    hold_change(read, [replace(v, field=fields.get(v.field, v.field)) for v in verdicts], form.warned, "copy_reason")
     if read.faults:
         return _page(request, session, row, today, read, 422)
-    return go(f"/jobs/{store.add_job(session, there.id, job).id}")
+    return go(f"/jobs/{store.add_job(session, there.id, replace(job, answered=answers(verdicts))).id}")
 
 
 @router.get("/areas/{area_id}/jobs/new")
@@ -178,10 +174,11 @@ def add_job(request: Request, session: Writing, posted: Posted, today: Today, ar
         answers="made by hand",
         reason=form.reason,
     )
-    _hold(read, book_of(session, area, today, crowns=True).judged(job), form.warned)
+    verdicts = book_of(session, area, today, crowns=True).judged(job)
+    hold_change(read, verdicts, form.warned)
     if read.faults:
         return _new(request, session, area, read, 422)
-    return go(f"/jobs/{store.add_job(session, area.id, job).id}")
+    return go(f"/jobs/{store.add_job(session, area.id, replace(job, answered=answers(verdicts))).id}")
 
 
 @router.post("/jobs/{job_id}/done")
@@ -305,7 +302,7 @@ def _page(
         changes=store.changes_of(session, row.id),
         swaps=swaps(book, job, shelf(session)) if job.product and not judged.done and in_force else (),
         products=products.values(),
-        stock=stock_kg(session),
+        stock=stocks(session),
         areas=[(one.id, one.name) for one in areas_of(session, area.property_id)],
         entries=[(one, entry_of(one), corrected.get(one.id)) for one in entries],
         went_past=_went_past(book, entries),

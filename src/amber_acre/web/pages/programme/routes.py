@@ -21,7 +21,7 @@ from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
 from amber_acre.store.programmes import Lane
-from amber_acre.store.shelf import shelf, stock_kg
+from amber_acre.store.shelf import shelf, stocks
 from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
@@ -113,7 +113,7 @@ def _page(
         pale=beside.unasked_pale(session, chosen.area.id) if chosen else None,
         open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
         judged=judged,
-        stock=stock_kg(session),
+        stock=stocks(session),
         hold_rules=hold_rules(judged) if judged else [],
         products=shelf(session),
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),

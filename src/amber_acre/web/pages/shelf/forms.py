@@ -63,6 +63,7 @@ class OthersForm(Form):
 class PackForm(Form):
     size: Needed
     price: Price
+    supplier: Note = ""
 
 
 class SievesForm(Form):
@@ -229,26 +230,26 @@ class ProductForm(Form):
         return GramsPerSquareMetre(typed.mass_rate(text, field).value)
 
     def _pack(self, number: int, pack: PackForm) -> Pack:
-        field, price = f"packs-{number}-size", Money(pack.price.value)
+        field, price, by = f"packs-{number}-size", Money(pack.price.value), " ".join(pack.supplier.split())
         size = typed_label.without_pack_words(pack.size)
         if self.state == "liquid":
             read = typed.volume(size, field=field)
-            return Pack(read.text, Kilograms(read.value * (self.density or 0.0)), price)
+            return Pack(read.text, Kilograms(read.value * (self.density or 0.0)), price, by)
         if self.density:
             try:
                 read = typed.volume(size, "kg", field)
-                return Pack(read.text, Kilograms(read.value * self.density), price)
+                return Pack(read.text, Kilograms(read.value * self.density), price, by)
             except NotUnderstood:
                 pass  # no volume: a weight
         read = typed.mass(size, field=field)
-        return Pack(read.text, Kilograms(read.value), price)
+        return Pack(read.text, Kilograms(read.value), price, by)
 
 
 def without_empty_packs(posted: dict[str, str]) -> dict[str, str]:
     """The form without pack rows nobody filled in."""
     kept = dict(posted)
     for n in range(8):
-        names = (f"packs-{n}-size", f"packs-{n}-price")
+        names = (f"packs-{n}-size", f"packs-{n}-price", f"packs-{n}-supplier")
         if not any(posted.get(name, "").strip() for name in names):
             for name in names:
                 kept.pop(name, None)
@@ -278,6 +279,7 @@ def typed_product(row: ProductRow) -> dict[str, str]:
         texts[f"others-{other.element}"] = _plain(100 * other.fraction)
     for n, pack in enumerate(row.packs):
         texts |= {f"packs-{n}-size": pack.size_typed, f"packs-{n}-price": f"{pack.price:g}"}
+        texts[f"packs-{n}-supplier"] = pack.supplier
     if row.rate_confirmed:
         texts["confirmed"] = "on"
     return texts

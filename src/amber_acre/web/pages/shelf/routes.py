@@ -11,6 +11,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.product import parse_grade
+from amber_acre.core.products.stock import Stock
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
@@ -18,7 +19,7 @@ from amber_acre.store.product_versions import entries_under, keep_version, says_
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Fault, Read, changed_meanwhile, read_form
-from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of
 from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
 from amber_acre.web.shown import figure
 
@@ -29,7 +30,7 @@ DELIVERED_AT_MOST_KG = 100_000.0  # four lorries
 @router.get("/shelf")
 def list_products(request: Request, session: Reading) -> HTMLResponse:
     return render(
-        request, "shelf/list.html", products=store.shelf(session), stock=store.stock_kg(session), families=FAMILIES
+        request, "shelf/list.html", products=store.shelf(session), stock=store.stocks(session), families=FAMILIES
     )
 
 
@@ -138,6 +139,7 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Produ
         rate_confirmed=form.confirmed,
         derived_from=form.derived_from,
         product_id=row.id if row else None,
+        since=settings_of(request).day(),
     )
     return go("/shelf/new" if "another" in posted else f"/shelf/{saved.id}")
 
@@ -181,7 +183,8 @@ def _show(
         family=FAMILIES[product.family],
         form_rows=FORM_ROWS,
         cautions=cautions(product),
-        stock=store.stock_kg(session).get(row.id, 0.0),
+        stock=store.stocks(session).get(row.id, Stock()),
+        prices=store.prices(session, row.id),
         typed=typed_text,
         faults=faults,
     )

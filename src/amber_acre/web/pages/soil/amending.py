@@ -107,7 +107,7 @@ def enter_amend(request: Request, session: Writing, posted: Posted, today: Today
     if form is None or option is None or made is None or read.faults:
         return _page(request, session, ground, option.finding if option else _likely(ground, today), read, 422)
     mix = posted.get("blend", "").strip()[:120]
-    jobs = with_reason(jobs, read)
+    jobs = with_reason(jobs, read, book)
     if mix:
         jobs = [replace(j, name=f"{j.name}, blend of {mix}") if j.work == "spread" else j for j in jobs]
     row = store.enter_amendment(session, area, made, form.product or None, jobs, today, _evidence(ground), mix)

@@ -84,7 +84,7 @@ def _work_out(
     except AmberError as error:
         read.refuse(error)
         return read, None
-    plan = replace(plan, jobs=tuple(with_reason(plan.jobs, read)))
+    plan = replace(plan, jobs=tuple(with_reason(plan.jobs, read, ground.book)))
     if not hold_plan(read, ground.book, plan.jobs, FIELDS):
         return read, None
     for question in plan.questions:

@@ -140,7 +140,7 @@ def _work_out(session: Reading, ground: SoilGround, read: Read[Any], today: date
             runs_since=store.runs_since(session, ground.area.id, "nutrient", element, today),
             corrected_since_test=store.nutrient_since(session, ground.area.id, element, test.taken_on),
         )
-        plan = replace(plan, jobs=tuple(with_reason(plan.jobs, read)))
+        plan = replace(plan, jobs=tuple(with_reason(plan.jobs, read, ground.book)))
         return plan if hold_plan(read, ground.book, plan.jobs, FIELDS) else None
     except AmberError as error:
         read.refuse(error)

@@ -32,6 +32,7 @@ from amber_acre.core.tables.lawn_water import DEPLETION, ROOTS_GAIN_MM_WEEK, TUR
 from amber_acre.core.tables.salt_tolerance import TURF_BEARS_DS_M
 from amber_acre.core.tables.textures import TEXTURES, TextureClass
 from amber_acre.core.working import Figure, Working
+from amber_acre.stand_ins.weather import WeatherService
 from amber_acre.store.areas import area_of
 from amber_acre.store.corrections import add_correction, runs_since, working_text
 from amber_acre.store.ground import SoilGround, ground_of
@@ -223,6 +224,9 @@ def _ions(form: WaterForm) -> dict[str, float]:
 
 def _week(request: Request, ground: SoilGround, today: date, factor: float) -> list[tuple[date, float, float]]:
     """This week's use by Penman–Monteith from the weather service: day, use of the grass, rain, mm."""
+    service: WeatherService | None = request.app.state.weather
+    if service is None:
+        return []
     monday, _ = week_of(today)
     climate = ground.climate
     return [
@@ -241,5 +245,5 @@ def _week(request: Request, ground: SoilGround, today: date, factor: float) -> l
             ),
             f.rain_mm,
         )
-        for f in request.app.state.weather.forecast(climate, monday, 7)
+        for f in service.forecast(climate, monday, 7)
     ]

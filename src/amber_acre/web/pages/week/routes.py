@@ -1,145 +1,144 @@
-"""This week: what is due where, what holds it, and what to load."""
+"""This week: the visits of each property with the verdict of every day, what waits, what to load; and its sheets."""
 
 from __future__ import annotations
 
-from dataclasses import dataclass
-from datetime import date, timedelta
-from itertools import groupby
+from collections.abc import Sequence
+from dataclasses import replace
+from datetime import UTC, date, datetime, timedelta
+from typing import Any
 
 from fastapi import APIRouter, Request
-from fastapi.responses import HTMLResponse
+from fastapi.responses import HTMLResponse, Response
 
+from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.jobs.job import WORK_WORDS
-from amber_acre.core.jobs.standing import State
-from amber_acre.core.products.packs import whole_packs
-from amber_acre.core.products.product import Pack
-from amber_acre.core.quantities import Kilograms
-from amber_acre.core.rules.due import DayForecast, holds, load_sheet, state_in_week, week_of
-from amber_acre.core.rules.judged import JudgedJob
-from amber_acre.core.sentence import Sentence
-from amber_acre.store.areas import areas_in_use
-from amber_acre.store.clients import properties
-from amber_acre.store.climates import climate_of
-from amber_acre.store.programmes import judged_jobs
-from amber_acre.store.shelf import shelf, stock_kg
-from amber_acre.store.tables import AreaRow
-from amber_acre.web.page import AsOf, Reading, Today, render, settings_of, units_of
-from amber_acre.web.shown import Shown
+from amber_acre.core.products.stock import Buying, Need, Stock, buying
+from amber_acre.core.rules.due import week_of
+from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.rules.swap import moved
+from amber_acre.store import jobs as job_store
+from amber_acre.store.books import book_of
+from amber_acre.store.clients import properties, property_of
+from amber_acre.store.shelf import shelf, stocks
+from amber_acre.store.tables import JobRow, PropertyRow
+from amber_acre.web.forms.days import PlannedOn
+from amber_acre.web.forms.fields import Needed
+from amber_acre.web.forms.judging import answers, hold_change
+from amber_acre.web.forms.reading import Form, Read, read_form
+from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, settings_of
+from amber_acre.web.pages.week.visits import DueJob, coming_after, week_of_jobs
 from amber_acre.web.who import WHO, last_logged_by
 
 router = APIRouter()
-WANTED = ("due", "in part", "held", "late", "missed")
+VERDICT_WORDS = {
+    "go": "go",
+    "water in": "go, water in",
+    "rain waters it in": "go, rain helps",
+    "hold": "hold",
+    "look": "look",
+}
 
 
-@dataclass(frozen=True)
-class DayHold:
-    """One day of the week for a job: its forecast and what holds the job that day."""
+class VisitForm(Form):
+    """A visit that is moved as a whole. Context: ``today``."""
 
-    forecast: DayForecast
-    sentences: tuple[Sentence, ...]
-
-
-@dataclass(frozen=True)
-class DueJob:
-    """A job that wants attention this week."""
-
-    area: AreaRow
-    judged: JudgedJob
-    state: State
-    days: tuple[DayHold, ...]
-    shown: Shown
+    to: PlannedOn
+    why: Needed
+    jobs: Needed
+    warned: str = ""
 
 
 @router.get("/")
 def this_week(request: Request, session: Reading, today: Today, day: AsOf = None) -> HTMLResponse:
     """The ISO week of a day, today's where none is asked for."""
-    chosen = day or today
+    return _page(request, session, day or today, today, Read(None, {}))
+
+
+def _page(
+    request: Request, session: Reading, chosen: date, today: date, read: Read[Any], status: int = 200
+) -> HTMLResponse:
     monday, sunday = week_of(chosen)
-    from_day = max(monday, min(today, sunday))
-    jobs = _jobs(request, session, monday, from_day)
-    due = [job for job in jobs if job.state in ("due", "in part")]
-    load = load_sheet([job.judged.stands for job in due])
+    week = week_of_jobs(request, session, monday, max(monday, min(today, sunday)))
     return render(
         request,
         "week/week.html",
+        status,
         units=settings_of(request).units,
         who=last_logged_by(request.cookies.get(WHO, "")),
-        monday=monday,
-        from_day=from_day,
-        weather={job.area.property.climate.name: [d.forecast for d in job.days] for job in due}.items(),
+        week=week,
+        verdict_words=VERDICT_WORDS,
         work_words=WORK_WORDS,
-        sunday=sunday,
         earlier=monday - timedelta(days=7),
         later=monday + timedelta(days=7),
-        due=due,
-        late=[job for job in jobs if job.state in ("late", "missed")],
-        held=[job for job in jobs if job.state == "held"],
-        coming=[] if due else _coming(request, session, sunday),
-        load=[(line, _packs(line.product.packs, line.amount_kg)) for line in load],
-        stock=stock_kg(session),
+        coming=[] if week.due or week.waiting else coming_after(request, session, sunday),
+        load=_load([*week.due, *week.waiting], stocks(session)),
         empty=not properties(session),
         shelf_empty=not shelf(session),
+        typed=read.typed,
+        faults=read.faults,
     )
 
 
-@router.get("/sheets")
-def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = None) -> HTMLResponse:
-    """What is due in a week, a page for each property, with the cautions of its jobs."""
-    monday, sunday = week_of(day or today)
-    from_day = max(monday, min(today, sunday))
-    jobs = [j for j in _jobs(request, session, monday, from_day) if j.state in ("due", "in part", "held")]
-    places = [(key, list(group)) for key, group in groupby(jobs, key=lambda job: job.area.property)]
-    return render(
-        request,
-        "week/sheets.html",
-        monday=monday,
-        sunday=sunday,
-        from_day=from_day,
-        sheets=places,
-        cautions_of=_cautions_of_sheet,
-        work_words=WORK_WORDS,
-    )
+def _load(jobs: Sequence[DueJob], stock: dict[int, Stock]) -> list[Buying]:
+    """What goes on the van over all stops, a line a product: packs are counted once, net of what is in hand."""
+    needs: dict[int, list[Need]] = {}
+    products = {}
+    for one in jobs:
+        product = one.judged.product
+        if product is not None:
+            products[product.key] = product
+            stands = one.judged.stands
+            needs.setdefault(product.key, []).append(Need(stands.job.on, stands.left_kg, one.area.property_id))
+    lines = [buying(product, needs[key], stock.get(key, Stock())) for key, product in products.items()]
+    return sorted(lines, key=lambda line: line.product.name)
 
 
-def _cautions_of_sheet(jobs: list[DueJob]) -> list[str]:
-    return list(dict.fromkeys(caution for job in jobs for caution in job.judged.cautions))
+@router.post("/week/visits/{property_id}/move")
+def move_visit(request: Request, session: Writing, posted: Posted, today: Today, property_id: Key) -> Response:
+    """Moves every job of a visit to one day, all or none; each is judged there with the others of the visit."""
+    place = found(property_of(session, property_id), "This property")
+    read = read_form(VisitForm, posted, today=today)
+    form = read.value
+    if form is not None:
+        rows = _rows(session, place, form.jobs)
+        if not rows:
+            read.refuse(DoesNotFit("These jobs are not here any more. Look at the week as it stands now.", field="to"))
+        else:
+            _move(session, rows, form, today, read)
+    if form is None or read.faults:
+        read.faults = {f"{name}-{place.id}": fault for name, fault in read.faults.items()}
+        read.typed = {f"{name}-{place.id}": text for name, text in read.typed.items()}
+        return _page(request, session, today, today, read, 422)
+    return go(f"/?day={form.to.isoformat()}")
 
 
-def _jobs(request: Request, session: Reading, monday: date, from_day: date) -> list[DueJob]:
-    """Jobs of any kind that are due in the week, held in it, or late and not done, by place and day."""
-    sunday, found = monday + timedelta(days=6), []
-    for area, judged in judged_jobs(session, areas_in_use(session), from_day):
-        state = state_in_week(judged.stands, sunday, from_day)
-        if state not in WANTED:
-            continue
-        shown = Shown(units_of(area.property.units), request.app.state.settings.currency)
-        forecast = request.app.state.weather.forecast(climate_of(area.property.climate), monday, 7)
-        found.append(DueJob(area, judged, state, tuple(DayHold(f, holds(judged, f)) for f in forecast), shown))
-    return sorted(found, key=lambda job: (job.area.property.name, job.area.property_id, job.area.id, job.judged.job.on))
+def _rows(session: Writing, place: PropertyRow, keys: str) -> list[JobRow]:
+    numbers = [int(key) for key in keys.split() if key.isdecimal()][:60]
+    rows = [job_store.job_row(session, number) for number in numbers]
+    here = [row for row in rows if row is not None and row.area.property_id == place.id]
+    return here if len(here) == len(numbers) else []
 
 
-@dataclass(frozen=True)
-class Coming:
-    """What opens after a week in which nothing is due: where, what, and the day its window opens."""
-
-    area: AreaRow
-    judged: JudgedJob
-    shown: Shown
-
-
-def _coming(request: Request, session: Reading, sunday: date, at_most: int = 3) -> list[Coming]:
-    """The next jobs after a week's Sunday, soonest first."""
-    money = request.app.state.settings.currency
-    found = [
-        Coming(area, judged, Shown(units_of(area.property.units), money))
-        for area, judged in judged_jobs(session, areas_in_use(session), sunday)
-        if judged.state(sunday) in ("coming", "held") and judged.job.opens > sunday
+def _move(session: Writing, rows: Sequence[JobRow], form: VisitForm, today: date, read: Read[Any]) -> None:
+    """Changes the rows where the judge lets all of them; else says of each what speaks against it."""
+    there = {row.id: moved(job_store.job_of(row), form.to) for row in rows}
+    said: dict[int, tuple[Verdict, ...]] = {}
+    for row in rows:
+        book = book_of(session, row.area, today, crowns=True)
+        beside = [there[one.id] for one in rows if one.area_id == row.area_id and one.id != row.id]
+        stay = tuple(one for one in book.jobs if one.job.key not in there)
+        said[row.id] = replace(book, jobs=stay).judged(there[row.id], beside)
+    named = [
+        replace(verdict, field="to", sentence=verdict.sentence)
+        for found_here in said.values()
+        for verdict in found_here
     ]
-    return sorted(found, key=lambda one: one.judged.job.opens)[:at_most]
-
-
-def _packs(packs: tuple[Pack, ...], amount_kg: Kilograms) -> str:
-    if not packs:
-        return "no pack on the shelf"
-    best = min(packs, key=lambda pack: whole_packs(amount_kg, pack) * pack.price)
-    return f"{whole_packs(amount_kg, best)} × {best.name}"
+    hold_change(read, named, form.warned, "why")
+    if read.faults:
+        return
+    try:
+        for row in rows:
+            job = replace(there[row.id], answered=answers(said[row.id]))
+            job_store.change_job(session, row, job, row.version, form.why, datetime.now(UTC))
+    except AmberError as error:
+        read.refuse(error)

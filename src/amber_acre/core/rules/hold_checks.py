@@ -1,0 +1,400 @@
+"""What of a day's weather and ground holds a job: one check a matter, each with the code and sentence that decide."""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from amber_acre.core.jobs.entry import BULK
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.products.product import Product
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2, SULPHUR_BURNS_FROM_C, burns_in_heat
+from amber_acre.core.season.weather import ORDINARY_DRAINAGE_MM, SOAKED_FROM_MM, DayWeather, Sky
+from amber_acre.core.season.windows import HEAT_FROM_C
+from amber_acre.core.sentence import Degrees, OnDay, Plain, RainFall, Sentence, WindSpeed
+from amber_acre.core.tables.grasses import Season
+from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
+from amber_acre.core.tables.textures import DRAINS_MM
+
+LEAF_HOURS = 6  # a leaf feed needs a dry leaf so long after it [common-practice]
+WET_FOR_LEAF_MM = 1.0  # less than that only dampens a leaf [common-practice]
+LIGHT_RAIN_MM = 3.0  # from which rain carries granules into the sward [common-practice]
+TWO_DAYS_HEAVIER = 1.5  # times the heavy rain of one day, in two days together [common-practice]
+STEEP = 0.15  # rise over run from which water runs off with what lies there [common-practice]
+STEEP_SHARE = 0.6  # of the heavy rain of level ground that is heavy there [common-practice]
+UREA_FROM_G_M2 = 1.0  # of urea nitrogen left lying: less is not worth a hold [common-practice]
+SALT_FROM_G_M2 = 2.0  # of ammonium and nitrate in granules, which burn leaves they lie on [common-practice]
+COLD_SOIL_C: dict[Season, float] = {"cool": 6.0, "warm": 15.0}  # under it roots take nothing up [from-memory]
+DRY_SPELL_DAYS, DRY_SPELL_MM = 21, 10.0  # without rain to speak of turf goes to rest [common-practice]
+DRY_SPELL_WARM_C = 22.0  # mean highest temperature of such days [common-practice]
+DUSTY = ("lime", "sulphur", "gypsum")
+IRON_BURNS_FROM = 0.01  # fraction of iron from which a liquid scorches leaves in heat [common-practice]
+
+
+@dataclass(frozen=True)
+class Limits:
+    """The thresholds that are custom, which a firm may set: mm of rain in a day, m/s, °C, hours."""
+
+    heavy_rain_mm: float = 25.0  # washes granules off [common-practice]
+    wind_m_s: float = 4.0  # drift of a spray, about 9 mph [common-practice]
+    sulphur_c: float = SULPHUR_BURNS_FROM_C
+    leaf_hours: int = LEAF_HOURS
+
+
+USUAL = Limits()
+
+
+@dataclass(frozen=True)
+class Reason:
+    """What decides: a code that does not change, and its sentence."""
+
+    code: str
+    sentence: Sentence
+
+
+@dataclass(frozen=True)
+class HeldDay:
+    """A job on a day under a sky, with what every check asks."""
+
+    job: Job
+    ground: Ground
+    sky: Sky
+    day: date
+    hour: int
+    limits: Limits
+
+    @property
+    def product(self) -> Product | None:
+        """What goes down; None for work without product."""
+        return self.job.product
+
+    @property
+    def weather(self) -> DayWeather:
+        """The day itself."""
+        return self.sky.of(self.day)
+
+    def after(self, days: int) -> DayWeather:
+        """A day so many days on."""
+        return self.sky.of(self.day + timedelta(days=days))
+
+    @property
+    def bulk(self) -> bool:
+        """Laid by depth."""
+        return self.product is not None and self.product.family == BULK
+
+    @property
+    def granules(self) -> bool:
+        """Spread dry, and no bulk material."""
+        return self.product is not None and not self.product.liquid and not self.bulk
+
+    @property
+    def sprayed(self) -> bool:
+        """Put out as a spray, which drifts."""
+        return self.product is not None and self.product.liquid and self.job.work not in ("drench", "inject", "water")
+
+    @property
+    def to_leaf(self) -> bool:
+        """Meant for the leaf."""
+        return self.sprayed and self.product is not None and self.product.family in ("liquid", "iron")
+
+    @property
+    def feeds(self) -> bool:
+        """Brings nitrogen, and is no bulk material."""
+        return self.product is not None and not self.bulk and self.product.total_nitrogen > 0
+
+    def grams(self, share: float) -> float:
+        """g/m² of a share of the product."""
+        return self.job.rate_on(self.ground.size_m2) * share if self.product is not None else 0.0
+
+    @property
+    def heavy_mm(self) -> float:
+        """Rain of a day that is heavy on this slope."""
+        slope = self.ground.metres("slope")
+        return self.limits.heavy_rain_mm * (STEEP_SHARE if slope is not None and slope >= STEEP else 1.0)
+
+    @property
+    def _rain_to_come_mm(self) -> float:
+        """Rain of the day; none where most of it fell before the working hour."""
+        begins = self.weather.rain_from_hour
+        return 0.0 if begins is not None and begins < self.hour - 2 else self.weather.rain_mm or 0.0
+
+    @property
+    def light_rain_mm(self) -> float:
+        """Rain that waters it in: of the day from the working hour on, and of the night and day after."""
+        return max(self._rain_to_come_mm, self.after(1).rain_mm or 0.0)
+
+    @property
+    def rain_by_morning_mm(self) -> float:
+        """Rain within a day: what keeps urea from going off, and ends a drought."""
+        next_day = self.after(1)
+        soon = next_day.rain_from_hour is None or next_day.rain_from_hour <= self.hour
+        return max(self._rain_to_come_mm, (next_day.rain_mm or 0.0) if soon else 0.0)
+
+
+def _warning(one: HeldDay) -> Iterable[Reason]:
+    found = one.sky.warning(one.day)
+    if one.product is not None and found is not None:
+        yield Reason(
+            "official_warning",
+            Sentence.of(
+                "Official warning to {until}: {warns}. Nothing goes down under it.",
+                until=OnDay(found.until or found.on),
+                warns=Plain(found.word or "heavy rain"),
+            ),
+        )
+
+
+def _frozen(one: HeldDay) -> Iterable[Reason]:
+    seen, low = one.sky.ground(one.day), one.weather.min_c
+    if seen is not None and seen.word == "frozen" and (one.day - seen.on).days <= 1:
+        yield Reason(
+            "frozen",
+            Sentence.of("The ground is frozen ({who}, {on}): nothing on it.", who=Plain(seen.who), on=OnDay(seen.on)),
+        )
+    elif low is not None and low < 0:
+        yield Reason("frost", Sentence.of("Frost, {low}: nothing on frozen ground.", low=Degrees(low)))
+
+
+def _heavy(one: HeldDay) -> Iterable[Reason]:
+    today, limit = one.weather.rain_mm or 0.0, one.heavy_mm
+    bare = one.product is None or one.bulk
+    if today > limit:
+        yield Reason(
+            "heavy_rain_today",
+            Sentence.of(
+                "Heavy rain, {rain}{does} (over {limit}).",
+                rain=RainFall(today),
+                does=Plain(": washes off, and wet ground is smeared" if bare else ": washes off"),
+                limit=RainFall(limit),
+            ),
+        )
+        return
+    if not (one.granules or one.bulk or one.job.work in ("seed", "topdress")):
+        return
+    tomorrow, third = one.after(1), one.after(2)
+    within = [tomorrow.rain_mm or 0.0]
+    if third.rain_from_hour is not None and third.rain_from_hour < one.hour:
+        within.append(third.rain_mm or 0.0)
+    most = max(within)
+    together = today + sum(within)
+    if most > limit or together > TWO_DAYS_HEAVIER * limit:
+        yield Reason(
+            "heavy_rain_ahead",
+            Sentence.of(
+                "Heavy rain within two days, {rain}: it washes off before it is in (over {limit}).",
+                rain=RainFall(most if most > limit else together),
+                limit=RainFall(limit if most > limit else TWO_DAYS_HEAVIER * limit),
+            ),
+        )
+
+
+def _soaked(one: HeldDay) -> Iterable[Reason]:
+    seen = one.sky.ground(one.day)
+    sulphur = one.product is not None and one.product.soil.elemental_sulphur > 0
+    does = "sulphur turns to sulphide without air" if sulphur else "wheels and shoes smear it, and nothing goes in"
+    if one.job.work == "core":
+        does = "tines glaze the holes"
+    if seen is not None and seen.on == one.day:
+        if seen.word == "wet":
+            yield Reason(
+                "saturated",
+                Sentence.of("The ground is wet ({who}): {does}.", who=Plain(seen.who), does=Plain(does)),
+            )
+        return  # seen today and not wet
+    texture = one.ground.texture.name if one.ground.texture is not None else ""
+    drains = DRAINS_MM.get(texture, ORDINARY_DRAINAGE_MM)
+    over = one.sky.soaked_mm(one.day, drains)
+    if over > SOAKED_FROM_MM:
+        yield Reason(
+            "after_heavy_rain",
+            Sentence.of(
+                "The ground still holds {over} more than it should after the rain{on}: {does}.",
+                over=RainFall(over),
+                on=Plain(f" ({texture} drains about {drains:.0f} mm a day)" if texture else ""),
+                does=Plain(does),
+            ),
+        )
+
+
+def _leaf_rain(one: HeldDay) -> Iterable[Reason]:
+    rain, begins = one.weather.rain_mm or 0.0, one.weather.rain_from_hour
+    if not one.to_leaf or rain <= WET_FOR_LEAF_MM:
+        return
+    if begins is None or one.hour <= begins <= one.hour + one.limits.leaf_hours:
+        when = f"from {begins} o'clock" if begins is not None else "nobody knows from when"
+        yield Reason(
+            "rain_within_hours",
+            Sentence.of(
+                "Rain, {rain}, {when}: a foliar feed needs a dry leaf for {hours} hours.",
+                rain=RainFall(rain),
+                when=Plain(when),
+                hours=Plain(one.limits.leaf_hours),
+            ),
+        )
+    elif begins < one.hour:
+        yield Reason(
+            "wet_leaf",
+            Sentence.of(
+                "Rain, {rain}, from {from_hour} o'clock: the leaf is wet.", rain=RainFall(rain), from_hour=Plain(begins)
+            ),
+        )
+
+
+def _wind(one: HeldDay) -> Iterable[Reason]:
+    wind, limit = one.weather.wind_m_s, one.limits.wind_m_s
+    if wind is None or wind <= limit or one.product is None:
+        return
+    if one.sprayed or one.product.family in DUSTY:
+        yield Reason(
+            "wind",
+            Sentence.of(
+                "Wind, {wind}: {what} drifts (over {limit}).",
+                wind=WindSpeed(wind),
+                what=Plain("spray" if one.sprayed else "the dust"),
+                limit=WindSpeed(limit),
+            ),
+        )
+
+
+def _heat(one: HeldDay) -> Iterable[Reason]:
+    top, product = one.weather.max_c, one.product
+    if top is None or product is None:
+        return
+    heat = HEAT_FROM_C[one.ground.season]
+    if burns_in_heat(product):
+        if top >= one.limits.sulphur_c and one.job.placement != "tilled":
+            yield Reason(
+                "sulphur_heat",
+                Sentence.of(
+                    "Heat, {heat}: sulphur and iron sulphate burn leaves and turf; wait for under {limit}.",
+                    heat=Degrees(top),
+                    limit=Degrees(one.limits.sulphur_c),
+                ),
+            )
+    elif scorches(product) and top >= one.limits.sulphur_c:
+        yield Reason(
+            "iron_heat",
+            Sentence.of(
+                "Heat, {heat}: iron on the leaf scorches; wait for under {limit}.",
+                heat=Degrees(top),
+                limit=Degrees(one.limits.sulphur_c),
+            ),
+        )
+    elif top >= heat and one.feeds and (one.to_leaf or one.grams(product.quick_fraction) > HOT_QUICK_CAP_G_M2):
+        yield Reason(
+            "heat",
+            Sentence.of(
+                "Heat, {heat}: quick nitrogen waits for under {limit}.", heat=Degrees(top), limit=Degrees(heat)
+            ),
+        )
+
+
+def scorches(product: Product) -> bool:
+    """Whether a liquid carries enough iron to scorch leaves in heat."""
+    return product.liquid and product.other.get("Fe", 0.0) >= IRON_BURNS_FROM
+
+
+def _rests(one: HeldDay) -> Iterable[Reason]:
+    """Turf that takes nothing up: at rest, wilted, its roots cold."""
+    if not one.ground.traits.turf or not one.feeds:
+        return
+    growth, soil = one.sky.growth(one.day), one.sky.soil(one.day)
+    if growth is not None and growth.word == "dormant":
+        yield Reason(
+            "dormant",
+            Sentence.of(
+                "The grass rests ({who}, {on}): it takes nothing up.", who=Plain(growth.who), on=OnDay(growth.on)
+            ),
+        )
+    coldest = COLD_SOIL_C[one.ground.season]
+    if soil is not None and soil.value is not None and soil.value < coldest:
+        yield Reason(
+            "cold_soil",
+            Sentence.of(
+                "Soil at {soil} ({who}, {on}): the roots take nothing up under {limit}.",
+                soil=Degrees(soil.value),
+                who=Plain(soil.who),
+                on=OnDay(soil.on),
+                limit=Degrees(coldest),
+            ),
+        )
+
+
+def _dry(one: HeldDay) -> Iterable[Reason]:
+    seen, growth = one.sky.ground(one.day), one.sky.growth(one.day)
+    dry = seen is not None and seen.word == "dry" and one.sky.soaked_mm(one.day, ORDINARY_DRAINAGE_MM) == 0
+    wilted = growth is not None and growth.word == "wilted"
+    if one.job.work == "core" and dry:
+        yield Reason("drought", Sentence("Dry ground: the tines do not go in. Water two days before."))
+    if not one.ground.traits.turf or not one.feeds or one.ground.irrigated:
+        return
+    if dry or wilted:
+        if one.rain_by_morning_mm < LIGHT_RAIN_MM:
+            yield Reason("drought", Sentence("The ground is dry and nobody waters here: no water, no feed."))
+        return
+    spell = one.sky.dry_spell(one.day, DRY_SPELL_DAYS)
+    if seen is None and spell is not None and spell[0] < DRY_SPELL_MM and spell[1] >= DRY_SPELL_WARM_C:
+        yield Reason(
+            "drought",
+            Sentence.of(
+                "{rain} of rain in {days} warm days, and nobody waters here: the grass goes to rest.",
+                rain=RainFall(spell[0]),
+                days=Plain(DRY_SPELL_DAYS),
+            ),
+        )
+
+
+def must_be_watered(one: HeldDay) -> str:
+    """Why it has to be watered in the same day; '' where it need not."""
+    product = one.product
+    if product is None or one.bulk or one.to_leaf or one.job.placement == "tilled":
+        return ""
+    urea = one.grams(product.nitrogen.get("urea", 0.0))
+    if one.granules and urea >= UREA_FROM_G_M2:
+        return "urea left dry goes off as ammonia"
+    salt = one.grams(sum(share for form, share in product.nitrogen.items() if FORM_ROWS[form].burns))
+    if one.granules and salt >= SALT_FROM_G_M2:
+        return "it burns leaves it lies on"
+    if product.soil.material == "wetting":
+        return "it works in the soil"
+    return "it burns leaves it lies on" if one.sprayed and burns_in_heat(product) else ""
+
+
+def _no_water(one: HeldDay) -> Iterable[Reason]:
+    why = must_be_watered(one)
+    urea = why.startswith("urea")
+    rain = one.rain_by_morning_mm if urea else one.light_rain_mm
+    if not why or one.ground.irrigated is not False or rain >= LIGHT_RAIN_MM or not knows_enough(one):
+        return
+    yield Reason(
+        "no_water_for_urea" if urea else "needs_watering_in",
+        Sentence.of(
+            "It must be watered in ({why}), nobody waters here and no rain is in sight: wait for light rain.",
+            why=Plain(why),
+        ),
+    )
+
+
+def knows_enough(one: HeldDay) -> bool:
+    """Whether the days that count are known: the day, its wind for what drifts, and the next for what may wash off."""
+    if not one.weather.known or (one.sprayed and one.weather.wind_m_s is None):
+        return False
+    return not (one.granules or one.bulk) or one.after(1).rain_mm is not None
+
+
+Check = Callable[[HeldDay], Iterable[Reason]]
+# In this order they decide: law, ground that bears nothing, water that carries it off, air, plants, want of water.
+CHECKS: tuple[Check, ...] = (
+    _warning,
+    _frozen,
+    _heavy,
+    _soaked,
+    _leaf_rain,
+    _wind,
+    _heat,
+    _rests,
+    _dry,
+    _no_water,
+)

@@ -1,0 +1,137 @@
+"""Whether a job goes on a day: go, go and water in, rain will water it in, hold, or look; and what that rests on.
+
+A verdict reads a span and not a day: the ground after the rain of days before, the day itself, and the two days after.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date
+from typing import Literal
+
+from amber_acre.core.jobs.job import Job, Work
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.hold_checks import (
+    CHECKS,
+    LIGHT_RAIN_MM,
+    USUAL,
+    HeldDay,
+    Limits,
+    Reason,
+    knows_enough,
+    must_be_watered,
+)
+from amber_acre.core.season.weather import Sky
+from amber_acre.core.sentence import Degrees, Plain, RainFall, Sentence
+
+Verdict = Literal["go", "water in", "rain waters it in", "hold", "look"]
+WORKING_HOUR = 9  # when a crew is at a usual stop [common-practice]
+WATERING_IN_MM = 6.0  # of 5 to 10 mm that are told [common-practice]
+COOL_HOURS_FROM_C = 25.0  # a leaf is sprayed early or late from such a maximum [common-practice]
+# Works that the weather can hold.
+WEATHERED: tuple[Work, ...] = (
+    "feed",
+    "spread",
+    "spray",
+    "drench",
+    "topdress",
+    "mulch",
+    "seed",
+    "plant",
+    "core",
+    "inject",
+)
+
+
+@dataclass(frozen=True)
+class DayVerdict:
+    """What a day says to a job. ``reasons``: the deciding one first; ``hours``: when in the day.
+
+    ``rests_on``: whose word it is; ``stand_in``: a made-up forecast is among it. ``water_mm``: what is to be watered
+    in, ``minutes`` with this area's sprinklers where they are known.
+    """
+
+    day: date
+    verdict: Verdict
+    reasons: tuple[Reason, ...] = ()
+    hours: Sentence | None = None
+    rests_on: tuple[str, ...] = ()
+    stand_in: bool = False
+    water_mm: float | None = None
+    minutes: float | None = None
+
+    @property
+    def goes(self) -> bool:
+        """True where it may go down, watered in or not."""
+        return self.verdict in ("go", "water in", "rain waters it in")
+
+
+def day_verdict(
+    job: Job, ground: Ground, sky: Sky, day: date, limits: Limits = USUAL, hour: int = WORKING_HOUR
+) -> DayVerdict:
+    """What a day says to a job that is done at about ``hour`` (0–23); pure in everything it is given."""
+    if job.work not in WEATHERED:
+        return DayVerdict(day, "go")
+    one = HeldDay(job, ground, sky, day, hour, limits)
+    rests, made_up = _rests_on(one)
+    held = tuple(reason for check in CHECKS for reason in check(one))
+    if held:
+        return DayVerdict(day, "hold", held, None, rests, made_up)
+    if not knows_enough(one):
+        missing = Sentence("Nobody has said what the weather will be: look at the sky and the ground yourself.")
+        return DayVerdict(day, "look", (Reason("no_forecast", missing),), None, rests, made_up)
+    return _goes(one, rests, made_up)
+
+
+def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:
+    hours = _hours(one)
+    rain = one.light_rain_mm
+    in_soil = one.granules or (one.sprayed and not one.to_leaf)
+    if in_soil and LIGHT_RAIN_MM <= rain <= one.heavy_mm:
+        today = (one.weather.rain_mm or 0.0) >= LIGHT_RAIN_MM
+        words = Sentence.of(
+            "Light rain, {rain}, {when}: it waters this in.",
+            rain=RainFall(rain),
+            when=Plain("the same day" if today else "the day after"),
+        )
+        code = "light_rain_today" if today else "light_rain_ahead"
+        return DayVerdict(one.day, "rain waters it in", (Reason(code, words),), hours, rests, made_up)
+    why = must_be_watered(one)
+    seen = one.sky.ground(one.day)
+    if not why and one.granules and one.feeds and seen is not None and seen.word == "dry":
+        why = "the ground is dry"
+    if not why:
+        return DayVerdict(one.day, "go", (), hours, rests, made_up)
+    words = Sentence.of(
+        "Water {water} in the same day: {why}.{unsaid}",
+        water=RainFall(WATERING_IN_MM),
+        why=Plain(why),
+        unsaid=Plain("" if one.ground.irrigated else " Nobody has said whether there is water here: ask."),
+    )
+    rate = one.ground.metres("sprinkler")
+    minutes = WATERING_IN_MM / (rate * 1000) * 60 if rate else None
+    reasons = (Reason("needs_watering_in", words),)
+    return DayVerdict(one.day, "water in", reasons, hours, rests, made_up, WATERING_IN_MM, minutes)
+
+
+def _hours(one: HeldDay) -> Sentence | None:
+    top = one.weather.max_c
+    if one.to_leaf and top is not None and top >= COOL_HOURS_FROM_C:
+        return Sentence.of("In the cool hours, before 10 or after 18: {max} by day.", max=Degrees(top))
+    if one.granules and not one.bulk:
+        return Sentence("When the dew is off the leaf.")
+    return None
+
+
+def _rests_on(one: HeldDay) -> tuple[tuple[str, ...], bool]:
+    """Whose word it is: the days that count, and what was seen."""
+    days = [one.weather, one.after(1)] if one.granules or one.bulk else [one.weather]
+    said = [words for day in days for words in day.said]
+    for seen, what in (
+        (one.sky.ground(one.day), "ground {}"),
+        (one.sky.growth(one.day), "grass {}"),
+        (one.sky.soil(one.day), "soil temperature"),
+    ):
+        if seen is not None:
+            said.append(f"{what.format(seen.word)}, {seen.who}, {seen.on:%-d %B}")
+    return tuple(dict.fromkeys(said)), any(day.stand_in for day in days)

@@ -1,0 +1,1 @@
+"""What people see of weather and ground, and the forecasts they bring."""

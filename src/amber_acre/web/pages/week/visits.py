@@ -1,0 +1,195 @@
+"""A week's content, put together once: visits by place, jobs with the verdict of each day, what waits, what comes.
+
+The week page, its printed sheets and a visit that is moved as a whole read these values and nothing else.
+"""
+
+from __future__ import annotations
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+from itertools import groupby
+
+from fastapi import Request
+from sqlalchemy.orm import Session
+
+from amber_acre.core.jobs.standing import State
+from amber_acre.core.rules.due import state_in_week
+from amber_acre.core.rules.hold_checks import Limits
+from amber_acre.core.rules.holds import DayVerdict, day_verdict
+from amber_acre.core.rules.judged import JudgedJob
+from amber_acre.core.season.weather import DayWeather, Sky
+from amber_acre.store.areas import areas_in_use
+from amber_acre.store.observed import hold_limits
+from amber_acre.store.programmes import judged_jobs
+from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.web.page import settings_of, units_of
+from amber_acre.web.shown import Shown
+from amber_acre.web.skies import skies_over
+
+DUE: tuple[State, ...] = ("due", "in part")
+WANTED: tuple[State, ...] = (*DUE, "held", "late", "missed")
+
+
+@dataclass(frozen=True)
+class DueJob:
+    """A job that wants attention this week. ``days``: the verdict of each day of the week."""
+
+    area: AreaRow
+    judged: JudgedJob
+    state: State
+    days: tuple[DayVerdict, ...]
+    shown: Shown
+
+    @property
+    def waits(self) -> bool:
+        """Whether somebody has to answer a question first."""
+        return self.state in DUE and bool(self.judged.waiting)
+
+    def open_days(self, from_day: date) -> list[DayVerdict]:
+        """The days from one on that lie in its window."""
+        job = self.judged.job
+        return [one for one in self.days if from_day <= one.day and job.opens <= one.day <= job.closes]
+
+    def said(self, from_day: date) -> list[tuple[str, DayVerdict]]:
+        """What its days say, a line for days on end that say the same: the days in words, and the first of them."""
+        runs: list[list[DayVerdict]] = []
+        for one in self.open_days(from_day):
+            same = runs and (runs[-1][0].verdict, runs[-1][0].reasons) == (one.verdict, one.reasons)
+            if same and (one.day - runs[-1][-1].day).days == 1:
+                runs[-1].append(one)
+            elif one.reasons:
+                runs.append([one])
+        return [(_days(run), run[0]) for run in runs]
+
+
+def _days(run: Sequence[DayVerdict]) -> str:
+    first, last = run[0].day, run[-1].day
+    return f"{first:%A}" if first == last else f"{first:%A} to {last:%A}"
+
+
+@dataclass(frozen=True)
+class Visit:
+    """What is due at one property in a week. ``best``: the day on which most of it goes; None where none does."""
+
+    place: PropertyRow
+    jobs: tuple[DueJob, ...]
+    shown: Shown
+    best: date | None
+    goes: int
+
+    @property
+    def keys(self) -> str:
+        """The keys of its jobs, for a form."""
+        return " ".join(str(one.judged.job.key) for one in self.jobs)
+
+
+@dataclass(frozen=True)
+class Coming:
+    """What opens after a week in which nothing is due."""
+
+    area: AreaRow
+    judged: JudgedJob
+    shown: Shown
+
+
+@dataclass(frozen=True)
+class Week:
+    """A week from Monday as it stands on ``from_day``, the first of its days that is not past."""
+
+    monday: date
+    from_day: date
+    jobs: tuple[DueJob, ...]
+    skies: dict[int, Sky]
+    limits: Limits
+
+    @property
+    def sunday(self) -> date:
+        """Its last day."""
+        return self.monday + timedelta(days=6)
+
+    @property
+    def due(self) -> list[DueJob]:
+        """What can be done: due, and no question open."""
+        return [one for one in self.jobs if one.state in DUE and not one.waits]
+
+    @property
+    def waiting(self) -> list[DueJob]:
+        """What is due and waits for an answer."""
+        return [one for one in self.jobs if one.waits]
+
+    @property
+    def held(self) -> list[DueJob]:
+        """What a limit stops as it is planned."""
+        return [one for one in self.jobs if one.state == "held"]
+
+    @property
+    def late(self) -> list[DueJob]:
+        """What should have been done before."""
+        return [one for one in self.jobs if one.state in ("late", "missed")]
+
+    @property
+    def visits(self) -> list[Visit]:
+        """What is due, by place."""
+        found = []
+        for place, group in groupby(self.due, key=lambda one: one.area.property):
+            jobs = tuple(group)
+            open_days = Counter(day.day for one in jobs for day in one.open_days(self.from_day) if day.goes)
+            best = max(sorted(open_days), key=lambda day: open_days[day], default=None)
+            found.append(Visit(place, jobs, jobs[0].shown, best, open_days[best] if best is not None else 0))
+        return found
+
+    @property
+    def weather(self) -> list[tuple[str, list[DayWeather]]]:
+        """The days of each depot that has something due, as they are known."""
+        found: dict[str, list[DayWeather]] = {}
+        for one in self.jobs:
+            name = one.area.property.climate.name
+            sky = self.skies[one.area.property_id]
+            days = [sky.of(self.monday + timedelta(days=n)) for n in range(7)]
+            found.setdefault(name, [day for day in days if day.day >= self.from_day])
+        return list(found.items())
+
+
+def week_of_jobs(request: Request, session: Session, monday: date, from_day: date) -> Week:
+    """Jobs of any kind that are due in the week, held in it, or late and not done, by place and day."""
+    sunday = monday + timedelta(days=6)
+    wanted = [
+        (area, judged, state)
+        for area, judged in judged_jobs(session, areas_in_use(session), from_day)
+        if (state := state_in_week(judged.stands, sunday, from_day)) in WANTED
+    ]
+    places = list({area.property_id: area.property for area, _, _ in wanted}.values())
+    skies = skies_over(request, session, places, monday, sunday)
+    limits = hold_limits(session)
+    found = []
+    for area, judged, state in wanted:
+        sky = skies[area.property_id].at(area.id)
+        days = tuple(day_verdict(judged.job, judged.ground, sky, monday + timedelta(days=n), limits) for n in range(7))
+        found.append(DueJob(area, judged, state, days, _shown(request, area.property)))
+    found.sort(key=lambda one: (_place_order(one.area.property), one.area.id, one.judged.job.on))
+    return Week(monday, from_day, tuple(found), skies, limits)
+
+
+def _place_order(place: PropertyRow) -> tuple[str, str, int]:
+    return place.climate.name, place.name, place.id
+
+
+def coming_after(request: Request, session: Session, sunday: date, at_most: int = 3) -> list[Coming]:
+    """The next jobs after a week's Sunday, soonest first."""
+    found = [
+        Coming(area, judged, _shown(request, area.property))
+        for area, judged in judged_jobs(session, areas_in_use(session), sunday)
+        if judged.state(sunday) in ("coming", "held") and judged.job.opens > sunday
+    ]
+    return sorted(found, key=lambda one: one.judged.job.opens)[:at_most]
+
+
+def _shown(request: Request, place: PropertyRow) -> Shown:
+    return Shown(units_of(place.units), settings_of(request).currency)
+
+
+def cautions_of(jobs: Sequence[DueJob]) -> list[str]:
+    """Every caution of a visit, without saying one twice."""
+    return list(dict.fromkeys(caution for job in jobs for caution in job.judged.cautions))

@@ -1,0 +1,61 @@
+"""What is known of the weather: what stands before what, and what the ground remembers."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+import pytest
+
+from amber_acre.core.season.weather import DayForecast, DayWeather, Observation, Sky, of_service, standing
+
+DAY = date(2026, 5, 27)
+
+
+def rain(key: int, on: date, mm: float, who: str = "Wren", corrects: int | None = None) -> Observation:
+    return Observation(key, "rain", on, who, mm, corrects=corrects)
+
+
+def test_the_gauge_stands_before_any_forecast() -> None:
+    made_up = of_service([DayForecast(DAY, 4.0, 8.0, 18.0, 3.0)], "stand-in")
+    sky = Sky(made_up, (rain(1, DAY, 9.0), rain(2, DAY, 7.0, "Finch")))
+    assert sky.of(DAY).rain_mm == 9.0
+    assert sky.of(DAY).said == ("rain gauge, Wren", "stand-in")
+    assert sky.of(DAY).stand_in
+    assert not Sky().of(DAY).known
+
+
+def test_a_better_source_fills_what_it_knows_and_leaves_the_rest() -> None:
+    base = DayWeather(DAY, 4.0, 8.0, 18.0, 3.0, 13, ("stand-in",), True)
+    part = base.under(DayWeather(DAY, rain_mm=0.0, said=("forecast",)))
+    assert (part.rain_mm, part.rain_from_hour, part.max_c, part.stand_in) == (0.0, None, 18.0, True)
+    assert part.said == ("forecast", "stand-in")
+    whole = base.under(DayWeather(DAY, 1.0, 5.0, 15.0, 2.0, None, ("forecast",)))
+    assert (whole.said, whole.stand_in, whole.wind_m_s) == (("forecast",), False, 2.0)
+
+
+def test_a_correction_takes_the_place_of_what_it_corrects() -> None:
+    rows = (rain(1, DAY, 90.0), rain(2, DAY, 9.0, corrects=1), rain(3, DAY, 5.0))
+    assert [one.key for one in standing(rows)] == [2, 3]
+    struck = Observation(4, "rain", DAY, "Wren", corrects=3, struck=True)
+    assert [one.key for one in standing((*rows, struck))] == [2]
+
+
+@pytest.mark.parametrize(("days", "left"), [(1, 25.0), (2, 15.0), (4, 0.0)])
+def test_rain_over_what_the_ground_holds_drains_day_by_day(days: int, left: float) -> None:
+    """35 mm on ground that drains 10 a day."""
+    sky = Sky({DAY: DayWeather(DAY, 35.0)})
+    assert sky.soaked_mm(DAY + timedelta(days=days), 10.0) == pytest.approx(left)
+
+
+def test_what_was_seen_counts_for_a_while_and_on_its_own_area() -> None:
+    wet = Observation(1, "ground", DAY, "Wren", word="wet", area=4)
+    sky = Sky({}, (wet,))
+    assert sky.ground(DAY + timedelta(days=7)) is wet
+    assert sky.ground(DAY + timedelta(days=8)) is None
+    assert sky.ground(DAY - timedelta(days=1)) is None
+    assert sky.at(4).ground(DAY) is wet
+    assert sky.at(5).ground(DAY) is None
+    cold = Observation(2, "soil", DAY, "Wren", 4.0)
+    assert Sky({}, (cold,)).soil(DAY + timedelta(days=5)) is cold
+    assert Sky({}, (cold,)).soil(DAY + timedelta(days=6)) is None
+    assert Sky().dry_spell(DAY, 21) is None

@@ -1,0 +1,182 @@
+"""What people see, in two taps; a forecast line by line; and the week that rests on both."""
+
+from __future__ import annotations
+
+import html
+import re
+from datetime import date
+
+import pytest
+from sqlalchemy import Engine, text
+from sqlalchemy.exc import IntegrityError
+
+from tests.conftest import Browser
+from tests.web.forms import sentence_beside
+
+SEEN = {"place": "p1", "on_day": "2026-05-27", "who": "Wren"}
+
+
+def words(browser: Browser, url: str) -> str:
+    page = browser.get(url)
+    assert page.status_code == 200
+    return re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", html.unescape(page.text)))
+
+
+def key_of(engine: Engine, name: str) -> str:
+    with engine.connect() as connection:
+        return f"p{connection.execute(text('SELECT id FROM properties WHERE name = :n'), {'n': name}).scalar_one()}"
+
+
+def test_one_tap_and_the_week_holds(demo: Browser, demo_engine: Engine) -> None:
+    place = key_of(demo_engine, "Marram Lodge")
+    assert "Court lawn" in words(demo, "/")
+    before = words(demo, "/").split("Marram Lodge")[1].split("Quillfeather House")[0]
+    assert "go, water in" in before
+    answer = demo.post("/observed/new", SEEN | {"place": place, "tap": "ground:wet"}, page="/observed/new")
+    assert answer.headers["location"] == f"/observed?place={place}"
+    listed = words(demo, answer.headers["location"])
+    assert "ground: wet" in listed
+    after = words(demo, "/").split("Marram Lodge")[1].split("Quillfeather House")[0]
+    assert "The ground is wet (Wren)" in after
+    assert "ground wet, Wren, 27 May" in after
+    dry = demo.post("/observed/new", SEEN | {"place": place, "tap": "ground:moist", "corrects": "1"}, "/observed/new")
+    assert dry.status_code == 303
+    assert "The ground is wet (Wren)" not in words(demo, "/")
+    again = demo.post("/observed/new", SEEN | {"place": place, "tap": "ground:dry", "corrects": "1"}, "/observed/new")
+    assert "was corrected meanwhile" in html.unescape(again.text)
+
+
+def test_everything_seen_at_once_is_a_row_each(demo: Browser, demo_engine: Engine) -> None:
+    full = {
+        "rain": "0.35 in",
+        "soil": "50 F",
+        "depth": "10 cm",
+        "mowing": "5",
+        "bloom": "lilac",
+        "leaf": "2",
+        "warning": "heavy rain",
+        "until": "2026-05-28",
+        "tap": "growth:growing",
+    }
+    place = {"place": key_of(demo_engine, "Marram Lodge")}
+    assert demo.post("/observed/new", SEEN | full | place, page="/observed/new").status_code == 303
+    listed = words(demo, f"/observed?place={place['place']}")
+    for said in ("9 mm", "10 °C at", "5 days", "lilac", "light green", ", to 28 May 2026", "growing"):
+        assert said in listed, said
+    assert "Official warning to 28 May: heavy rain" in words(demo, "/")
+
+
+@pytest.mark.parametrize(
+    ("change", "field", "says"),
+    [
+        ({}, "tap", "what did you see?"),
+        ({"tap": "ground:soft"}, "tap", "one of the buttons"),
+        ({"tap": "ground:wet", "on_day": "2026-05-28"}, "on_day", "still to come"),
+        ({"rain": "600"}, "rain", "in a day"),
+        ({"soil": "99"}, "soil", "outside"),
+        ({"depth": "10 cm", "tap": "ground:wet"}, "soil", "temperature"),
+        ({"mowing": "61"}, "mowing", "1 to 60 days"),
+        ({"leaf": "7"}, "leaf", "scale"),
+        ({"warning": "gale"}, "until", "last day"),
+        ({"warning": "gale", "until": "2026-05-26"}, "until", "before it begins"),
+        ({"tap": "ground:wet", "place": "p99"}, "place", "where it was seen"),
+        ({"tap": "ground:wet", "area": "9"}, "area", "area of this property"),
+        ({"tap": "ground:wet", "who": ""}, "who", ""),
+    ],
+)
+def test_what_cannot_be_is_said_beside_its_field(demo: Browser, change: dict[str, str], field: str, says: str) -> None:
+    answer = demo.post("/observed/new", SEEN | change, page="/observed/new")
+    assert answer.status_code == 422
+    assert says in sentence_beside(answer.text, field)
+
+
+def test_what_was_seen_is_never_changed_only_struck(demo: Browser, demo_engine: Engine) -> None:
+    demo.post("/observed/new", SEEN | {"rain": "60"}, page="/observed/new")
+    silent = demo.post("/observed/1/strike", {"who": "Wren", "why": ""}, page="/observed?place=p1")
+    assert silent.status_code == 422
+    assert demo.post("/observed/1/strike", {"who": "Wren", "why": "a bucket"}, "/observed?place=p1").status_code == 303
+    listed = demo.get("/observed?place=p1").text
+    assert "rain gauge, Wren" not in listed
+    with demo_engine.connect() as connection, pytest.raises(IntegrityError, match="never changed"):
+        connection.execute(text("UPDATE observations SET value = 1"))
+
+
+def test_a_forecast_is_read_line_by_line_and_stands_before_the_stand_in(demo: Browser, demo_engine: Engine) -> None:
+    place = key_of(demo_engine, "Marram Lodge")
+    form = {"place": place, "who": "Finch", "text": "2026-05-27, 0, , 8, 17, 2\n2026-05-28, 40 mm, 13, 9, 17, 3 m/s"}
+    read = demo.post("/observed/forecast", form, page="/observed/forecast")
+    assert read.status_code == 200
+    assert "Keep 2 days" in read.text
+    assert demo.post("/observed/forecast", form | {"write": "1"}, page="/observed/forecast").status_code == 303
+    week = words(demo, "/").split("Marram Lodge")[1].split("Quillfeather House")[0]
+    assert "Heavy rain within two days, 40 mm" in week
+    assert "rests on forecast, Finch" in week
+    for bad, says in (
+        ("2026-05-27, 0, , 19, 17, 2", "above the highest"),
+        ("27 May, 0", "is not a day"),
+        ("2026-05-27, wet", "wet"),
+        ("2026-05-27, 0, 25 h, 8, 17, 2", "no hour"),
+        ("2026-05-27, 0, , 8, 17, 90 m/s", "outside 0–60 m/s"),
+        ("2031-05-27, 0", "far from today"),
+        ("2026-05-27, 0\n2026-05-27, 1", "stands twice"),
+        ("day, mood\n2026-05-27, good", "is not known"),
+        ("", "a line a day"),
+    ):
+        answer = demo.post("/observed/forecast", form | {"text": bad, "write": "1"}, page="/observed/forecast")
+        assert answer.status_code == 422, bad
+        assert says in html.unescape(answer.text), bad
+    named = "date;precipitation;low;high;wind\n2026-05-29;2;7;15;12 km/h"
+    answer = demo.post("/observed/forecast", form | {"text": named}, page="/observed/forecast")
+    assert "3 m/s" in html.unescape(answer.text)
+
+
+def test_a_real_installation_without_evidence_says_look(browser: Browser, demo_settings_copy: object) -> None:
+    from fastapi.testclient import TestClient
+
+    from amber_acre.web.app import create_app
+    from tests.conftest import BASE
+
+    settings = demo_settings_copy.model_copy(update={"simulated_weather": False})  # type: ignore[attr-defined]
+    with TestClient(create_app(settings), base_url=BASE) as client:
+        week = words(Browser(client), "/")
+    assert "look" in week
+    assert "Nobody has said what the weather will be" in week
+    assert "nobody has said" in week
+    assert "go, water in" not in week
+
+
+def test_a_visit_moves_as_a_whole_or_not_at_all(demo: Browser, demo_engine: Engine) -> None:
+    place = key_of(demo_engine, "Marram Lodge")[1:]
+    jobs = re.findall(rf'visits/{place}/move.*?name="jobs" value="([\d ]+)"', demo.get("/").text, re.DOTALL)[0]
+    url = f"/week/visits/{place}/move"
+    silent = demo.post(url, {"jobs": jobs, "to": "2026-06-03", "why": ""}, "/")
+    assert sentence_beside(silent.text, f"why-{place}")
+    moved = demo.post(url, {"jobs": jobs, "to": "2026-06-03", "why": "the court is let"}, page="/")
+    if moved.status_code == 422:  # what wants a reason is shown once
+        warned = re.findall(rf'visits/{place}/move.*?name="warned"\s+value="([^"]*)"', moved.text, re.DOTALL)[0]
+        form = {"jobs": jobs, "to": "2026-06-03", "why": "the court is let", "warned": warned}
+        moved = demo.post(url, form, page="/")
+    assert moved.status_code == 303
+    with demo_engine.connect() as connection:
+        rows = connection.execute(text(f"SELECT on_day FROM jobs WHERE id IN ({jobs.replace(' ', ',')})"))
+        assert {row[0] for row in rows} == {"2026-06-03"}
+    far = demo.post(url, {"jobs": jobs, "to": "2031-06-03", "why": "x"}, page="/")
+    assert "far from today" in sentence_beside(far.text, f"to-{place}")
+    gone = demo.post(url, {"jobs": "99999", "to": "2026-06-03", "why": "x"}, page="/")
+    assert "not here any more" in sentence_beside(gone.text, f"to-{place}")
+
+
+def test_a_sheet_a_stop_with_drawing_weight_placement_and_cautions(demo: Browser) -> None:
+    page = demo.get("/sheets").text
+    assert 'class="site visit-plan"' in page
+    said = words(demo, "/sheets")
+    for must in ("Weigh out", "on the surface", "Hold if", "Cautions", "Waits for an answer", "setting ______"):
+        assert must in said, must
+    assert words(demo, f"/sheets?day={date(2026, 12, 28)}").count("Hold if") <= 2
+
+
+def test_the_seasons_list_counts_packs_once_and_says_when_it_runs_short(demo: Browser) -> None:
+    said = words(demo, "/buying")
+    for must in ("Slowburn 20-0-8", "1 Jun", "11 × 22 kg + 1 × 6 kg", "from Ostrey Yard", "enough"):
+        assert must in said, must
+    assert "No job to come" in words(demo, "/buying?until=2025-05-20")
