@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, timedelta
 
 import pytest
 
+from amber_acre.core.season.climate import Climate, daily_series
+from amber_acre.core.season.observed_growth import early_days, growth_begins
 from amber_acre.core.season.weather import DayForecast, DayWeather, Observation, Sky, of_service, standing
+from amber_acre.core.tables.grasses import Season
+from tests.core.worlds import BAY, HOT, VALE
 
 DAY = date(2026, 5, 27)
 
@@ -59,3 +64,29 @@ def test_what_was_seen_counts_for_a_while_and_on_its_own_area() -> None:
     assert Sky({}, (cold,)).soil(DAY + timedelta(days=5)) is cold
     assert Sky({}, (cold,)).soil(DAY + timedelta(days=6)) is None
     assert Sky().dry_spell(DAY, 21) is None
+
+
+@pytest.mark.parametrize(
+    ("climate", "season", "near"), [(VALE, "cool", date(2026, 4, 1)), (HOT, "warm", date(2026, 3, 20))]
+)
+def test_growth_that_was_seen_moves_the_year(climate: Climate, season: Season, near: date) -> None:
+    begins = growth_begins(climate, season, near)
+    assert begins is not None
+    later = begins + timedelta(days=60)
+
+    def seen(word: str, days: int) -> int:
+        row = Observation(1, "growth", begins + timedelta(days=days), "Wren", word=word)
+        return early_days(climate, season, [row], later)
+
+    assert [seen("growing", days) for days in (-9, -45, -46, 0, 20)] == [9, 45, 0, 0, 0]
+    assert [seen("dormant", days) for days in (7, 45, 46, -1)] == [-7, -45, 0, 0]
+    moved = replace(climate, early_days=9)
+    assert daily_series(moved, begins, begins + timedelta(days=1)).mean_c[0] == pytest.approx(
+        daily_series(climate, begins + timedelta(days=9), begins + timedelta(days=10)).mean_c[0]
+    )
+
+
+def test_where_growth_never_stops_nothing_moves() -> None:
+    assert growth_begins(BAY, "cool", date(2026, 9, 1)) is None
+    row = Observation(1, "growth", date(2026, 9, 1), "Wren", word="growing")
+    assert early_days(BAY, "cool", [row], date(2026, 10, 1)) == 0

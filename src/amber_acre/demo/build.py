@@ -17,6 +17,7 @@ from amber_acre.demo.by_hand import by_hand
 from amber_acre.demo.digging import answer, dig
 from amber_acre.demo.gardens import GARDENS, PACERS
 from amber_acre.demo.laying_out import lay_out, measured
+from amber_acre.demo.seeing import see
 from amber_acre.demo.shapes import DemoShape
 from amber_acre.demo.stocking import stock_the_shelf
 from amber_acre.exchange.climate_csv import read_climate
@@ -75,6 +76,7 @@ def build_demo(settings: Settings) -> None:
         keys = {name: place.id for name, place in places.items()}
         dig(session, keys)
         session.expire_all()
+        see(session)
         for row, lawn in lawns:
             _plan_and_log(session, row, lawn)
         session.expire_all()

@@ -18,6 +18,9 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.running import moved_direction, running_direction
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.observed_growth import early_days
+from amber_acre.core.season.weather import Observation
 from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import ProbeReading, ProbeSummary, summary
 from amber_acre.core.soil.texture import texture_of
@@ -28,6 +31,7 @@ from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.daybook import entry_of, entry_rows_of
 from amber_acre.store.jobs import job_of, jobs_in_force
+from amber_acre.store.observed import growth_seen
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import rule_set_of, softened
 from amber_acre.store.shelf import every_product
@@ -78,6 +82,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
     ids = [area.id for area in areas]
     probes, soft = probings(session, ids, day), softened(session)
     mulched, named = mulch_seen(session, ids, day), plants_by_name(session)
+    grown = growth_seen(session, list({area.property_id: area.property for area in areas}.values()), day)
     found = {}
     for area in areas:
         facts = facts_of(area)
@@ -92,7 +97,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             area.kind,
             SquareMetres(area.size_m2),
             SquareMetres(area.low_m2),
-            climate_of(area.property.climate),
+            _climate_seen(area, grass, grown[area.property_id], day),
             rule_set_of(area.property.rule_set),
             grass,
             plants_of(named, facts, grass),
@@ -107,6 +112,13 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             irrigated=irrigated(area, around),
         )
     return found
+
+
+def _climate_seen(area: AreaRow, grass: Grass | None, seen: Sequence[Observation], day: date) -> Climate:
+    """The climate of an area, its year moved by what was seen of its grass."""
+    climate = climate_of(area.property.climate)
+    own = [one for one in seen if one.area in (None, area.id)]
+    return replace(climate, early_days=early_days(climate, grass.season, own, day)) if grass and own else climate
 
 
 def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:

@@ -65,6 +65,20 @@ def observations(session: Session, place: PropertyRow, since: date) -> list[Obse
     return list(session.scalars(query.order_by(ObservationRow.on_day.desc(), ObservationRow.id.desc())))
 
 
+def growth_seen(session: Session, places: Sequence[PropertyRow], day: date) -> dict[int, tuple[Observation, ...]]:
+    """What was seen of growth and rest over each property in the year up to a day, by the key of the property."""
+    ids, climates = {p.id for p in places}, {p.climate_id for p in places}
+    there = or_(ObservationRow.property_id.in_(ids), ObservationRow.climate_id.in_(climates))
+    when = ObservationRow.on_day.between(day - YEAR_BACK, day)
+    rows = list(session.scalars(select(ObservationRow).where(there, when, ObservationRow.kind == "growth")))
+    return {
+        place.id: standing(
+            observation_of(row) for row in rows if row.property_id == place.id or row.climate_id == place.climate_id
+        )
+        for place in places
+    }
+
+
 def add_forecast(session: Session, rows: Sequence[ForecastDayRow]) -> None:
     """Writes the days of a forecast somebody brought."""
     session.add_all(rows)

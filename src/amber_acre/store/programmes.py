@@ -96,7 +96,7 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
                 area,
                 programme,
                 lawn_year(
-                    lawn_of(area),
+                    replace(lawn_of(area), climate=book.ground.climate),
                     [job for job in jobs if job.key in own],
                     book.entries,
                     season,
@@ -141,7 +141,7 @@ def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
     """
     book = book_of(session, area, today)
     side = book.ground.running or book.ground.ph_side()
-    lawn = replace(lawn_of(area), ph_side=side)
+    lawn = replace(lawn_of(area), ph_side=side, climate=book.ground.climate)
     products = shelf(session)
     start = season_start(lawn.climate, today)
     this_season = [e for e in book.entries if start <= e.on < next_season_start(start)]

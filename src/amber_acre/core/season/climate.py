@@ -59,8 +59,8 @@ class Climate:
     ``latitude_deg`` from −70 to 70, negative south. Temperatures in °C with min ≤ mean ≤ max in
     every month; rain in mm, 0 or more. ``last_frost``/``first_frost``: the usual last and first hard
     frost (−2.2 °C, 28 °F) of a season, both or neither. ``elevation_m`` −400 to 5,000; ``region`` a key of
-    the table of native soils, or ''. ``assumed``: what of it was not measured here, in words. Refuses anything else,
-    naming the month.
+    the table of native soils, or ''. ``assumed``: what of it was not measured here, in words. ``early_days``: how far
+    this year runs before the usual by what was seen (below 0: behind). Refuses anything else, naming the month.
     """
 
     name: str
@@ -74,6 +74,7 @@ class Climate:
     elevation_m: float = 0.0
     region: str = ""
     assumed: str = ""
+    early_days: int = 0
 
     def __post_init__(self) -> None:
         if not -70 <= self.latitude_deg <= 70:
@@ -193,7 +194,8 @@ def daily_series(climate: Climate, start: date, end: date) -> DailySeries:
     days = (end - start).days
     if not 0 < days <= 3660:
         raise OutOfRange("A daily series needs 1 to 3,660 days.", field="end", value=days, limits=(1, 3660))
-    basis = _basis(np.array([_phase(start + timedelta(days=n)) for n in range(days)]))
+    shifted = start + timedelta(days=climate.early_days)
+    basis = _basis(np.array([_phase(shifted + timedelta(days=n)) for n in range(days)]))
     curves = [basis @ _coefficients(v) for v in (climate.mean_c, climate.min_c, climate.max_c)]
     for curve in curves:
         curve.flags.writeable = False

@@ -7,12 +7,15 @@ from typing import Any
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
+from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput
+from amber_acre.core.rules.hold_checks import USUAL
 from amber_acre.core.rules.judge import RULES
 from amber_acre.core.rules.rule import SEVERITY_WORDS, SUBJECTS
 from amber_acre.store import rules as store
+from amber_acre.store.observed import hold_limit_rows, hold_limits, set_hold_limit, usual_again
 from amber_acre.web.forms.reading import Read
-from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
+from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, settings_of
 from amber_acre.web.references import REFERENCES
 
 router = APIRouter()
@@ -46,6 +49,46 @@ def harden(session: Writing, _posted: Posted, key: str) -> Response:
     return go(f"/almanac/judging#{key}")
 
 
+# The custom thresholds of a hold: what each is called, and how it is read. [common-practice]
+LIMIT_NAMES = {
+    "heavy_rain_mm": "Rain that is heavy: nothing is spread before or in more of it",
+    "wind_m_s": "Wind that a spray or dust drifts in",
+    "sulphur_c": "Air in which sulphur and iron burn",
+    "leaf_hours": "Hours a sprayed leaf stays dry",
+}
+
+
+def _read_limit(key: str, text: str, us: bool) -> float:
+    if key == "heavy_rain_mm":
+        return typed.rainfall(text, "in" if us else "mm", key).value
+    if key == "wind_m_s":
+        return typed.wind(text, "mph" if us else "m/s", key).value
+    if key == "sulphur_c":
+        return typed.temperature(text, "°F" if us else "°C", key).value
+    return typed.number(text, key)
+
+
+@router.post("/almanac/judging/limits/{key}")
+def set_limit(request: Request, session: Writing, posted: Posted, today: Today, key: str) -> Response:
+    """Sets a custom threshold of a hold with the firm's reason; ``usual`` takes it back."""
+    found(key if key in LIMIT_NAMES else None, "This limit")
+    read: Read[Any] = Read(None, posted)
+    if "usual" in posted:
+        usual_again(session, key)
+        return go("/almanac/judging#limits")
+    text, why = posted.get("value", "").strip(), posted.get("why", "").strip()[:300]
+    try:
+        if not text:
+            raise MissingInput("Type the limit with its unit.", field="value")
+        if not why:
+            raise MissingInput("Say why the firm does otherwise: it is shown beside the limit.", field="why")
+        set_hold_limit(session, key, _read_limit(key, text, settings_of(request).units == "us"), text, why, today)
+    except AmberError as error:
+        read.faults = {f"limit-{key}": read.fault_of(error)}
+        return _page(request, session, read, 422)
+    return go("/almanac/judging#limits")
+
+
 def _page(request: Request, session: Reading, read: Read[Any], status: int = 200) -> HTMLResponse:
     return render(
         request,
@@ -55,5 +98,11 @@ def _page(request: Request, session: Reading, read: Read[Any], status: int = 200
         words=SEVERITY_WORDS,
         softened=store.softened_rows(session),
         sources={rule.source: REFERENCES[rule.source] for rule in RULES},
+        limit_names=LIMIT_NAMES,
+        limits=hold_limits(session),
+        usual=USUAL,
+        own=hold_limit_rows(session),
+        typed=dict(read.typed),
+        units=settings_of(request).units,
         faults=read.faults,
     )

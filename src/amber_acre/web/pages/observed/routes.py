@@ -15,6 +15,7 @@ from amber_acre.core.season.weather import GROUND_STATES, GROWTHS, DayWeather, K
 from amber_acre.exchange.forecast_csv import read_forecast
 from amber_acre.store import observed as store
 from amber_acre.store.areas import areas_of
+from amber_acre.store.books import grounds_of
 from amber_acre.store.clients import properties
 from amber_acre.store.tables import PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, ObservationRow
@@ -91,6 +92,7 @@ def _list(
         whereabouts=places,
         place=place,
         seen=_lines(rows),
+        ahead=_ahead(session, place, today),
         days=days,
         kinds=KIND_WORDS,
         growths=GROWTH_WORDS,
@@ -98,6 +100,15 @@ def _list(
         typed=last_logged_by(request.cookies.get(WHO, "")) | dict(read.typed),
         faults=read.faults,
     )
+
+
+def _ahead(session: Reading, place: Place | None, today: date) -> list[tuple[str, int]]:
+    """Each lawn of a property whose year runs before or behind the usual by what was seen, and by how many days."""
+    if place is None or place.depot:
+        return []
+    lawns = [area for area in areas_of(session, place.here.id) if area.kind == "lawn"]
+    found_days = {area.name: grounds_of(session, [area], today)[area.id].climate.early_days for area in lawns}
+    return [(name, days) for name, days in found_days.items() if days]
 
 
 def _lines(rows: list[ObservationRow]) -> list[tuple[ObservationRow, bool]]:

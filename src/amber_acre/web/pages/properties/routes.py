@@ -18,17 +18,48 @@ from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
 from amber_acre.web.forms.climate import name_months
 from amber_acre.web.forms.reading import Read, changed_meanwhile, read_form
 from amber_acre.web.forms.rules import without_empty_blackouts
-from amber_acre.web.page import Key, Posted, Reading, Writing, found, go, render, settings_of
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of
 from amber_acre.web.pages.properties.forms import PropertyForm
+from amber_acre.web.pages.properties.year import NEED_WORDS, firms_tape, firms_year
 
 router = APIRouter()
+MARKS = (
+    ("done", "done"),
+    ("due", "due"),
+    ("waiting", "waits for an answer"),
+    ("held", "stopped by a limit"),
+    ("late", "late"),
+    ("coming", "to come"),
+)
 NO_RULES = "No local rule"
 NEW = {"rules-quick_cap": "3.4 g/m²", "rules-total_cap": "4.9 g/m²"}
 
 
 @router.get("/properties")
-def list_properties(request: Request, session: Reading) -> HTMLResponse:
-    return render(request, "properties/list.html", properties=store.properties(session))
+def list_properties(request: Request, session: Reading, today: Today, q: str = "", show: str = "") -> HTMLResponse:
+    """The firm's year; ``q`` looks in names, ``show`` keeps what has such a need."""
+    places = store.properties(session)
+    tape = firms_tape(today)
+    lines = firms_year(session, places, today, tape)
+    word = q.strip().lower()
+    return render(
+        request,
+        "properties/list.html",
+        units=settings_of(request).units,
+        properties=places,
+        tape=tape,
+        lines=[
+            line
+            for line in lines
+            if word in f"{line.place.name} {line.place.client.name}".lower()
+            and (not show or line.need == show or line.counts.get(show, 0))
+        ],
+        totals=[(need, sum(line.counts[need] for line in lines)) for need in ("late", "held", "waiting", "due")],
+        need_words=NEED_WORDS,
+        marks=MARKS,
+        q=q,
+        show=show,
+    )
 
 
 @router.get("/properties/new")

@@ -71,7 +71,7 @@ def _page(
         earlier=monday - timedelta(days=7),
         later=monday + timedelta(days=7),
         coming=[] if week.due or week.waiting else coming_after(request, session, sunday),
-        load=_load([*week.due, *week.waiting], stocks(session)),
+        load=_load(week.due, stocks(session)),
         empty=not properties(session),
         shelf_empty=not shelf(session),
         typed=read.typed,
