@@ -15,6 +15,7 @@ from amber_acre.store import upkeep
 from amber_acre.store.session import migrate, open_engine
 from amber_acre.web import problems
 from amber_acre.web.guard import Guard
+from amber_acre.web.kept import KeptPages
 from amber_acre.web.pages.account.routes import router as account
 from amber_acre.web.pages.almanac.judging import router as judging
 from amber_acre.web.pages.almanac.routes import router as almanac
@@ -94,5 +95,6 @@ def create_app(settings: Settings) -> FastAPI:
     ):
         app.include_router(router)
     problems.install(app)
+    app.add_middleware(KeptPages, database=settings.database, today=settings.day)
     app.add_middleware(Guard, hosts=settings.hosts())
     return app

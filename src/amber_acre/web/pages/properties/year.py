@@ -6,8 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from sqlalchemy.orm import Session
-
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.store.areas import areas_in_use
@@ -15,6 +13,7 @@ from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.draw.firm import Mark, draw_marks
 from amber_acre.web.draw.tape import Scale, Tape, draw_tape
+from amber_acre.web.page import Reading
 
 MONTHS_BACK = 3  # of the year on the tape
 Need = str
@@ -57,7 +56,7 @@ def firms_tape(day: date) -> Tape:
     return draw_tape(start, date(start.year + 1, start.month, 1), (), day)
 
 
-def firms_year(session: Session, places: Sequence[PropertyRow], day: date, tape: Tape) -> list[Line]:
+def firms_year(session: Reading, places: Sequence[PropertyRow], day: date, tape: Tape) -> list[Line]:
     """A line for every property, what needs a person first, then by name."""
     areas = areas_in_use(session)
     jobs: dict[int, list[tuple[AreaRow, JudgedJob]]] = {}

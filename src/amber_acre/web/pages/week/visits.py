@@ -12,7 +12,6 @@ from datetime import date, timedelta
 from itertools import groupby
 
 from fastapi import Request
-from sqlalchemy.orm import Session
 
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.due import state_in_week
@@ -24,7 +23,7 @@ from amber_acre.store.areas import areas_in_use
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import AreaRow, PropertyRow
-from amber_acre.web.page import settings_of, units_of
+from amber_acre.web.page import Reading, settings_of, units_of
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import skies_over
 
@@ -152,7 +151,7 @@ class Week:
         return list(found.items())
 
 
-def week_of_jobs(request: Request, session: Session, monday: date, from_day: date) -> Week:
+def week_of_jobs(request: Request, session: Reading, monday: date, from_day: date) -> Week:
     """Jobs of any kind that are due in the week, held in it, or late and not done, by place and day."""
     sunday = monday + timedelta(days=6)
     wanted = [
@@ -176,7 +175,7 @@ def _place_order(place: PropertyRow) -> tuple[str, str, int]:
     return place.climate.name, place.name, place.id
 
 
-def coming_after(request: Request, session: Session, sunday: date, at_most: int = 3) -> list[Coming]:
+def coming_after(request: Request, session: Reading, sunday: date, at_most: int = 3) -> list[Coming]:
     """The next jobs after a week's Sunday, soonest first."""
     found = [
         Coming(area, judged, _shown(request, area.property))
