@@ -60,7 +60,9 @@ def plan(place: Lawn, shelf: list[Product] | None = None, today: date | None = N
 
 def book_of(place: Lawn, rounds: Any, entries: Any = ()) -> AreaBook:
     ground = place.ground()
-    stands = tuple(stand(r, ground.size_m2, ground.low_m2, entries, date.max) for r in rounds)
+    stands = tuple(
+        stand(r, ground.size_m2, ground.low_m2, entries, max((e.on for e in entries), default=START)) for r in rounds
+    )
     return AreaBook(ground, stands, tuple(entries), START)
 
 

@@ -35,24 +35,22 @@ def deleted(session: Session) -> list[Deleted]:
         for row in session.scalars(select(ProductRow).where(ProductRow.deleted_at.is_not(None)))
         if row.deleted_at
     ]
-    places = {row.id: row.name for row in session.scalars(select(PropertyRow).where(PropertyRow.deleted_at.is_(None)))}
-    areas = {row.id: row for row in session.scalars(select(AreaRow).where(AreaRow.property_id.in_(places)))}
-    found += [
-        Deleted("areas", row.id, f"{places[row.property_id]} · {row.name}", row.deleted_at)
-        for row in areas.values()
-        if row.deleted_at
-    ]
+    used = select(PropertyRow.id, PropertyRow.name).where(PropertyRow.deleted_at.is_(None))
+    places = {row.id: row.name for row in session.execute(used)}
+    areas = select(AreaRow.id, AreaRow.name, AreaRow.property_id, AreaRow.deleted_at)
+    here: dict[int, str] = {}
+    for key, name, place, at in session.execute(areas.where(AreaRow.property_id.in_(places))):
+        here[key] = f"{places[place]} · {name}"
+        if at is not None:
+            found.append(Deleted("areas", key, here.pop(key), at))
     shapes = select(ContextRow).where(ContextRow.deleted_at.is_not(None), ContextRow.property_id.in_(places))
     found += [
         Deleted("contexts", row.id, f"{places[row.property_id]} · {row.name or row.kind}", row.deleted_at)
         for row in session.scalars(shapes)
         if row.deleted_at
     ]
-    here = {key: row for key, row in areas.items() if row.deleted_at is None}
-    tests = select(SoilTestRow).where(SoilTestRow.deleted_at.is_not(None), SoilTestRow.area_id.in_(here))
-    for row in session.scalars(tests):
-        area = here[row.area_id]
-        if row.deleted_at:
-            name = f"{places[area.property_id]} · {area.name}, test of {row.taken_on.isoformat()}"
-            found.append(Deleted("soil-tests", row.id, name, row.deleted_at))
+    tests = select(SoilTestRow.id, SoilTestRow.area_id, SoilTestRow.taken_on, SoilTestRow.deleted_at)
+    for key, area, taken_on, at in session.execute(tests.where(SoilTestRow.deleted_at.is_not(None))):
+        if area in here and at is not None:
+            found.append(Deleted("soil-tests", key, f"{here[area]}, test of {taken_on.isoformat()}", at))
     return sorted(found, key=lambda one: one.at, reverse=True)

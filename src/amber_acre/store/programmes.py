@@ -9,6 +9,7 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.programme.settling import settle
 from amber_acre.core.programme.year import LawnYear, lawn_year
@@ -120,18 +121,29 @@ def lanes_as_shown(session: Session, areas: Sequence[AreaRow], day: date) -> lis
 
 
 def judged_jobs(session: Session, areas: Sequence[AreaRow], day: date) -> list[tuple[AreaRow, JudgedJob]]:
-    """Every job in force on areas, judged as of a day: rounds of the season to show, and all others."""
-    lawns = [area for area in areas if area.kind == "lawn"]
-    of_lawns = {one.area.id: [*one.year.rounds, *one.year.jobs] for one in lanes_as_shown(session, lawns, day)}
-    rest = books(session, [area for area in areas if area.id not in of_lawns], day)
+    """Every job in force on areas, judged as of a day: rounds of the season to show or later, and the rest."""
+    read = books(session, areas, day)
+    past = _rounds_of_seasons_past(session, [area for area in areas if area.kind == "lawn"], day)
     found = []
     for area in areas:
-        jobs = of_lawns.get(area.id)
-        if jobs is None:
-            book = rest[area.id]
-            jobs = [judged_job(book, one) for one in book.jobs]
-        found += [(area, one) for one in jobs]
+        book = read[area.id]
+        mine = [one for one in book.jobs if one.job.key not in past]
+        found += [(area, judged_job(book, one)) for one in sorted(mine, key=_in_order)]
     return found
+
+
+def _in_order(one: StandingJob) -> tuple[bool, date, int]:
+    return one.job.maker != "season", one.job.on, one.job.number
+
+
+def _rounds_of_seasons_past(session: Session, lawns: Sequence[AreaRow], day: date) -> set[int]:
+    """Keys of rounds whose season ended before the one to show of their lawn."""
+    shown = seasons_to_show(session, lawns, day)
+    query = select(JobRow.id, JobRow.area_id, ProgrammeRow.season_start).join(
+        ProgrammeRow, ProgrammeRow.id == JobRow.programme_id
+    )
+    rows = session.execute(query.where(JobRow.area_id.in_(list(shown))))
+    return {key for key, area_id, start in rows if start < shown[area_id]}
 
 
 def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:

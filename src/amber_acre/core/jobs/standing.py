@@ -85,8 +85,13 @@ class StandingJob:
 
 
 def stand(job: Job, size_m2: SquareMetres, low_m2: SquareMetres, entries: Iterable[Entry], day: date) -> StandingJob:
-    """A job with what of it was logged by ``day``; ``entries`` of its area, corrected ones included."""
+    """A job with what of it was logged by ``day``; ``entries`` of its area, corrected ones included.
+
+    A feed of a season whose window has closed with nothing logged is missed, and counts no more.
+    """
     own = [e for e in standing(tuple(entries)) if e.job is not None and e.job == job.key and e.on <= day]
+    if job.maker == "season" and job.closes < day and not own:
+        job = replace(job, missed=True)
     return StandingJob(
         job,
         size_m2,

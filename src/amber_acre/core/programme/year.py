@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
 from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.jobs.standing import StandingJob, stand
+from amber_acre.core.jobs.standing import stand
 from amber_acre.core.jobs.use import most_with
 from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.judging import judge_rounds
@@ -91,8 +91,8 @@ def lawn_year(
     ground = ground or lawn.ground()
     known = tuple(e for e in entries if e.on <= today)
     inside = tuple(e for e in known if 0 <= series.index(e.on) < len(series.mean_c))
-    stands = [_stand(job, ground, known, today) for job in rounds]
-    beside = [_stand(job, ground, known, today) for job in others]
+    stands = [stand(job, *ground.sizes_of(job), known, today) for job in rounds]
+    beside = [stand(job, *ground.sizes_of(job), known, today) for job in others]
     book = AreaBook(ground, (*stands, *beside), known, today)
     soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
     fed, open_rounds = without_bulk(inside), [one.job for one in stands]
@@ -120,11 +120,3 @@ def lawn_year(
         supply(lawn, open_rounds, fed, series, sizes),
         spans(lawn.climate, series, lawn.rules.blackouts, lawn.grass.season),
     )
-
-
-def _stand(job: Job, ground: Ground, entries: Sequence[Entry], today: date) -> StandingJob:
-    """A job as it stands; a feed of a season whose window has closed with nothing logged is missed."""
-    one = stand(job, *ground.sizes_of(job), entries, today)
-    if job.maker == "season" and job.closes < today and not one.done:
-        return replace(one, job=replace(job, missed=True))
-    return one
