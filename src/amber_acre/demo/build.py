@@ -69,8 +69,8 @@ def build_demo(settings: Settings) -> None:
         for name, paces, distance in PACERS:
             site.save_pacer(session, name, paces, distance, typed.length(distance).value)
         places = {place.name: _property(session, place) for place in world.PROPERTIES}
-        lawns = [(_lawn(session, places[p.name], lawn), lawn) for p in world.PROPERTIES for lawn in p.lawns]
-        lawns += [(_lawn(session, places[name], lawn), lawn) for name, lawn in world.LATE_LAWNS]
+        lawns = [(lay_lawn(session, places[p.name], lawn), lawn) for p in world.PROPERTIES for lawn in p.lawns]
+        lawns += [(lay_lawn(session, places[name], lawn), lawn) for name, lawn in world.LATE_LAWNS]
         for name, garden in GARDENS.items():
             lay_out(session, places[name], garden)
         keys = {name: place.id for name, place in places.items()}
@@ -111,7 +111,8 @@ def _property(session: Session, place: world.DemoProperty) -> PropertyRow:
     )
 
 
-def _lawn(session: Session, place: PropertyRow, lawn: world.DemoLawn) -> AreaRow:
+def lay_lawn(session: Session, place: PropertyRow, lawn: world.DemoLawn) -> AreaRow:
+    """Writes a lawn as measured, with its soil test where it has one."""
     cuts = [DemoShape(cut[1], cut[2], at=cut[3] if len(cut) == 4 else None, name=cut[0]) for cut in lawn.cut_outs]
     outline = DemoShape(lawn.outline, lawn.sides, lawn.rows)
     draft = measured(session, "lawn", lawn.name, outline, cuts, {}, lawn.instrument)

@@ -9,12 +9,11 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.programme.settling import settle
 from amber_acre.core.programme.year import LawnYear, lawn_year
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.judged import JudgedJob, judged_book
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
 from amber_acre.store.books import book_of, books
@@ -126,13 +125,12 @@ def judged_jobs(session: Session, areas: Sequence[AreaRow], day: date) -> list[t
     past = _rounds_of_seasons_past(session, [area for area in areas if area.kind == "lawn"], day)
     found = []
     for area in areas:
-        book = read[area.id]
-        mine = [one for one in book.jobs if one.job.key not in past]
-        found += [(area, judged_job(book, one)) for one in sorted(mine, key=_in_order)]
+        mine = [one for one in judged_book(read[area.id]) if one.job.key not in past]
+        found += [(area, one) for one in sorted(mine, key=_in_order)]
     return found
 
 
-def _in_order(one: StandingJob) -> tuple[bool, date, int]:
+def _in_order(one: JudgedJob) -> tuple[bool, date, int]:
     return one.job.maker != "season", one.job.on, one.job.number
 
 

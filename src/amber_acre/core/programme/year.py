@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
@@ -25,6 +26,8 @@ from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.windows import Span, spans
 from amber_acre.core.soil.findings import SoilFindings, findings
+
+KEPT_YEARS = 256  # seasons of lawns that are kept as computed: a firm of some hundred lawns
 
 
 @dataclass(frozen=True)
@@ -71,6 +74,7 @@ class LawnYear:
         return tuple(one for one in self.jobs if self.holds(one.on))
 
 
+@by_content(KEPT_YEARS)
 def lawn_year(
     lawn: Lawn,
     rounds: Sequence[Job],

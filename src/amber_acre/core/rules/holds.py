@@ -6,9 +6,10 @@ A verdict reads a span and not a day: the ground after the rain of days before, 
 from __future__ import annotations
 
 from dataclasses import dataclass
-from datetime import date
+from datetime import date, timedelta
 from typing import Literal
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.hold_checks import (
@@ -25,6 +26,7 @@ from amber_acre.core.season.weather import Sky
 from amber_acre.core.sentence import Degrees, Plain, RainFall, Sentence
 
 Verdict = Literal["go", "water in", "rain waters it in", "hold", "look"]
+KEPT_SPANS = 1024  # jobs whose verdicts of a week are kept
 WORKING_HOUR = 9  # when a crew is at a usual stop [common-practice]
 WATERING_IN_MM = 6.0  # of 5 to 10 mm that are told [common-practice]
 COOL_HOURS_FROM_C = 25.0  # a leaf is sprayed early or late from such a maximum [common-practice]
@@ -81,6 +83,14 @@ def day_verdict(
         missing = Sentence("Nobody has said what the weather will be: look at the sky and the ground yourself.")
         return DayVerdict(day, "look", (Reason("no_forecast", missing),), None, rests, made_up)
     return _goes(one, rests, made_up)
+
+
+@by_content(KEPT_SPANS)
+def span_verdicts(
+    job: Job, ground: Ground, sky: Sky, first: date, days: int, limits: Limits = USUAL
+) -> tuple[DayVerdict, ...]:
+    """The verdicts of so many days on end from ``first``."""
+    return tuple(day_verdict(job, ground, sky, first + timedelta(days=n), limits) for n in range(days))
 
 
 def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:

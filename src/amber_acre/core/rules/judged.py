@@ -5,6 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.jobs.brings import Brings, brings
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob, State
@@ -19,6 +20,8 @@ from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.working import Figure, Limit, Working
+
+KEPT_BOOKS = 1024  # areas whose judged jobs are kept: a firm of some hundred gardens
 
 
 @dataclass(frozen=True)
@@ -148,6 +151,12 @@ def judged_job(book: AreaBook, stands: StandingJob, working: Working | None = No
         HEAT_FROM_C[ground.season],
         ground,
     )
+
+
+@by_content(KEPT_BOOKS)
+def judged_book(book: AreaBook) -> tuple[JudgedJob, ...]:
+    """Every job of a book, judged, in the order of the book."""
+    return tuple(judged_job(book, one) for one in book.jobs)
 
 
 def rate_steps(stands: StandingJob, ground: Ground, rate_g_m2: GramsPerSquareMetre, working: Working) -> None:

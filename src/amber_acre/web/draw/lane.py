@@ -8,6 +8,7 @@ from datetime import date
 
 import numpy as np
 
+from amber_acre.core.by_content import by_first
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.programme.year import LawnYear
@@ -37,6 +38,9 @@ LETTERS = {
     "water": "W",
 }
 FLAG_PX_PER_CHARACTER = 7.3
+
+
+KEPT_LANES = 256  # drawn lanes that are kept
 
 
 @dataclass(frozen=True)
@@ -84,6 +88,7 @@ class LaneDrawing:
     height: float = HEIGHT
 
 
+@by_first(KEPT_LANES)
 def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDrawing:
     """Geometry of a lawn's season. Demand and supply share one axis, g/m² of nitrogen a day; every job has its flag."""
     demand = year.need.demand_g_m2

@@ -1,0 +1,94 @@
+"""Results of pure functions, kept by the content they rest on and computed once.
+
+Content is what the arguments hold, whatever objects they are; a result is shared and must not be written to.
+"""
+
+from __future__ import annotations
+
+import copyreg
+import hashlib
+import pickle
+from collections import OrderedDict
+from collections.abc import Callable
+from functools import wraps
+from threading import Lock
+from types import MappingProxyType
+from typing import Concatenate, Generic, ParamSpec, TypeVar
+
+P = ParamSpec("P")
+R = TypeVar("R")
+F = TypeVar("F")
+
+
+def _as_dict(proxy: MappingProxyType[object, object]) -> tuple[type, tuple[dict[object, object]]]:
+    return dict, (dict(proxy),)
+
+
+copyreg.pickle(MappingProxyType, _as_dict)  # what cannot be changed is content like any mapping
+
+
+def content_of(*values: object) -> bytes:
+    """A digest of what values hold: alike for alike content, however it was put together (TypeError: cannot tell)."""
+    try:
+        return hashlib.blake2b(pickle.dumps(values, 5), digest_size=20).digest()
+    except (pickle.PicklingError, AttributeError) as refusal:
+        raise TypeError(str(refusal)) from refusal
+
+
+class _Results(Generic[R]):
+    """The last so many results, by key; safe under threads."""
+
+    def __init__(self, at_most: int) -> None:
+        self.at_most, self.lock = at_most, Lock()
+        self.rows: OrderedDict[object, tuple[object, R]] = OrderedDict()
+
+    def get(self, key: object, make: Callable[[], R], held: object = None) -> R:
+        """The result kept under a key, else made and kept; ``held`` lives as long as the result."""
+        with self.lock:
+            if key in self.rows:
+                self.rows.move_to_end(key)
+                return self.rows[key][1]
+        result = make()
+        with self.lock:
+            self.rows[key] = (held, result)
+            while len(self.rows) > self.at_most:
+                self.rows.popitem(last=False)
+        return result
+
+
+def by_content(at_most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
+    """Keeps the results of a pure function for its last ``at_most`` (1 or more) different contents."""
+
+    def keeping(function: Callable[P, R]) -> Callable[P, R]:
+        results: _Results[R] = _Results(at_most)
+
+        @wraps(function)
+        def asked(*args: P.args, **kwargs: P.kwargs) -> R:
+            try:
+                key = content_of(args, sorted(kwargs.items()))
+            except TypeError:
+                return function(*args, **kwargs)
+            return results.get(key, lambda: function(*args, **kwargs))
+
+        return asked
+
+    return keeping
+
+
+def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callable[Concatenate[F, P], R]]:
+    """As :func:`by_content`, where the first argument is itself a kept result: it is known by being the same object."""
+
+    def keeping(function: Callable[Concatenate[F, P], R]) -> Callable[Concatenate[F, P], R]:
+        results: _Results[R] = _Results(at_most)
+
+        @wraps(function)
+        def asked(first: F, /, *args: P.args, **kwargs: P.kwargs) -> R:
+            try:
+                key = (id(first), content_of(args, sorted(kwargs.items())))
+            except TypeError:
+                return function(first, *args, **kwargs)
+            return results.get(key, lambda: function(first, *args, **kwargs), first)
+
+        return asked
+
+    return keeping
