@@ -60,10 +60,12 @@ def by_content(at_most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
     """Keeps the results of a pure function for its last ``at_most`` (1 or more) different contents."""
 
     def keeping(function: Callable[P, R]) -> Callable[P, R]:
+        """The function that remembers."""
         results: _Results[R] = _Results(at_most)
 
         @wraps(function)
         def asked(*args: P.args, **kwargs: P.kwargs) -> R:
+            """The kept result, or a new one."""
             try:
                 key = content_of(args, sorted(kwargs.items()))
             except TypeError:
@@ -79,10 +81,12 @@ def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callabl
     """As :func:`by_content`, where the first argument is itself a kept result: it is known by being the same object."""
 
     def keeping(function: Callable[Concatenate[F, P], R]) -> Callable[Concatenate[F, P], R]:
+        """The function that remembers."""
         results: _Results[R] = _Results(at_most)
 
         @wraps(function)
         def asked(first: F, /, *args: P.args, **kwargs: P.kwargs) -> R:
+            """The kept result, or a new one."""
             try:
                 key = (id(first), content_of(args, sorted(kwargs.items())))
             except TypeError:

@@ -16,7 +16,7 @@ from fastapi import Request
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.due import state_in_week
 from amber_acre.core.rules.hold_checks import Limits
-from amber_acre.core.rules.holds import DayVerdict, day_verdict
+from amber_acre.core.rules.holds import DayVerdict, span_verdicts
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.weather import DayWeather, Sky
 from amber_acre.store.areas import areas_in_use
@@ -165,7 +165,7 @@ def week_of_jobs(request: Request, session: Reading, monday: date, from_day: dat
     found = []
     for area, judged, state in wanted:
         sky = skies[area.property_id].at(area.id)
-        days = tuple(day_verdict(judged.job, judged.ground, sky, monday + timedelta(days=n), limits) for n in range(7))
+        days = span_verdicts(judged.job, judged.ground, sky, monday, 7, limits)
         found.append(DueJob(area, judged, state, days, _shown(request, area.property)))
     found.sort(key=lambda one: (_place_order(one.area.property), one.area.id, one.judged.job.on))
     return Week(monday, from_day, tuple(found), skies, limits)
