@@ -2,11 +2,16 @@
 
 from __future__ import annotations
 
+from datetime import date
 from types import MappingProxyType
+from typing import Any
 
 import pytest
 
 from amber_acre.core.by_content import by_content, by_first, content_of
+from amber_acre.core.rules.holds import span_verdicts
+from amber_acre.core.rules.judged import judged_book
+from amber_acre.core.season.weather import DayWeather, Sky
 from tests.core.rules.cases import book, ground, job
 from tests.core.worlds import LIME, QUICK
 
@@ -53,3 +58,19 @@ def test_what_has_no_content_is_computed_each_time_and_the_first_is_known_by_its
     shelf = [1]
     assert [name(shelf, "a"), name(shelf, "a"), name([1], "a"), name(shelf, "b")] == ["a 1", "a 1", "a 1", "b 1"]
     assert len(calls) == 5
+
+
+def computed(kept: Any) -> Any:
+    """The function behind one that remembers."""
+    return kept.__wrapped__
+
+
+def test_kept_years_and_verdicts_are_the_computed_ones() -> None:
+    """Whatever was asked before: a change of any input is seen, and the same input gives the same result."""
+    for rate in (10, 12, 12, 14, 10):
+        for day in (date(2026, 5, 20), date(2026, 6, 20)):
+            one = book(ground(), job(QUICK, rate, day))
+            assert content_of(judged_book(one)) == content_of(computed(judged_book)(one))
+            here, weather = ground(irrigated=True), {day: DayWeather(day, float(rate), 5.0, 18.0, 2.0)}
+            asked = (job(QUICK, rate, day), here, Sky(weather), day, 2)
+            assert span_verdicts(*asked) == computed(span_verdicts)(*asked)

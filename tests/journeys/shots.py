@@ -23,15 +23,15 @@ PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
     ("judging", "/almanac/judging", OFFICE, False),
     ("site", "/properties/1/site?area=1", OFFICE, False),
     ("job", "/jobs/56", OFFICE, False),
-    ("looks", "/areas/37/looks", OFFICE, False),
     ("soil", "/areas/1/soil", OFFICE, False),
     ("ladder", "/corrections/2", OFFICE, False),
-    ("amend", "/areas/3/soil/amend", OFFICE, False),
     ("water", "/areas/10/soil/water?month=1", OFFICE, False),
-    ("leaves", "/areas/18/soil/leaves?leaves=new&pattern=veins&onset=slow", OFFICE, False),
+    ("firm", "/properties", OFFICE, False),
+    ("sheets", "/sheets", OFFICE, False),
+    ("buying", "/buying", OFFICE, False),
+    ("seen-phone", "/observed/new?place=p1", PHONE, False),
     ("walk-phone", "/properties/3/walk", PHONE, False),
     ("week-phone", "/", PHONE, False),
-    ("log-phone", "/areas/1/log?job=2", PHONE, False),
 )
 
 

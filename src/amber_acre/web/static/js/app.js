@@ -10,9 +10,12 @@ const typing = (element) => element.closest("input, textarea, select, [contented
 function move(step) {
   const lanes = [...document.querySelectorAll("[data-lane]")];
   if (!lanes.length) return;
-  const now = lanes.findIndex((lane) => lane.hasAttribute("data-chosen"));
+  const held = (lane) => lane.hasAttribute("data-chosen") || lane.contains(document.activeElement);
+  const now = lanes.findIndex(held);
   const next = lanes[Math.min(Math.max(now + step, 0), lanes.length - 1)];
-  next.querySelector("a").click();
+  const link = next.querySelector("a");
+  if (next.dataset.lane === "list") link.focus(); // of a list: Enter opens it
+  else link.click();
 }
 
 function follow(name) {
