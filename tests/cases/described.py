@@ -27,12 +27,17 @@ WORKS: tuple[tuple[str, Work], ...] = (
     ("coring", "core"),
     ("aerat", "core"),
     ("hollow", "core"),
+    ("scarif", "core"),
+    ("verticut", "core"),
+    ("spik", "core"),
+    ("tine", "core"),
     ("seed", "seed"),
     ("turf laid", "plant"),
     ("sod", "plant"),
     ("mulch", "mulch"),
     ("planting", "plant"),
 )
+WITHOUT_NITROGEN = ("potash", "potass", "kelp", "seaweed", "humic", "magnes", "mangan", "biostim", "bacteri")
 BULK = ("topdress", "compost", "loam", "sand", "manure, bulk", "soil, bulk")
 SLOW_FORMS: tuple[tuple[str, NitrogenForm], ...] = (
     ("coated", "coated"),
@@ -122,7 +127,7 @@ def _made(item: Mapping[str, Any], told: str) -> tuple[str, dict[str, Any], floa
         return "gypsum", {"other": {"Ca": 0.22, "S": 0.17}}, rate or 490.0
     if "lime" in told.replace("limestone", "lime") and "sulph" not in told:
         kind = "hydrated" if "hydrated" in told else "dolomitic" if "dolomit" in told else "calcitic"
-        return "lime", {"soil": SoilAction(0.95, kind, {60: 0.7})}, rate or 200.0
+        return "lime", {"soil": SoilAction(0.95, kind, {60: 0.7})}, rate or (20.0 if kind == "hydrated" else 200.0)
     if "alumin" in told:
         return "acidifier", {"soil": SoilAction(aluminium=0.08)}, rate or 40.0
     if "sulphate" in told and ("ferrous" in told or "iron" in told):
@@ -137,6 +142,8 @@ def _made(item: Mapping[str, Any], told: str) -> tuple[str, dict[str, Any], floa
     if "iron" in told and not item.get("n_g_m2"):
         rate = float(item.get("fe_g_m2") or 0.2) / 0.06
         return "iron", {"other": {"Fe": 0.06}, "liquid": True, "density_kg_l": 1.2}, rate
+    if not item.get("n_g_m2") and any(word in told for word in WITHOUT_NITROGEN):
+        return ("quick" if "potash" in told or "potass" in told else "stimulant"), dict(wet), rate or 5.0
     return _feed(item, told, liquid)
 
 

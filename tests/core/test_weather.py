@@ -90,3 +90,14 @@ def test_where_growth_never_stops_nothing_moves() -> None:
     assert growth_begins(BAY, "cool", date(2026, 9, 1)) is None
     row = Observation(1, "growth", date(2026, 9, 1), "Wren", word="growing")
     assert early_days(BAY, "cool", [row], date(2026, 10, 1)) == 0
+
+
+@pytest.mark.parametrize(("interval", "grows"), [(14.0, True), (14.1, False)])
+def test_grass_that_is_mown_grows(interval: float, grows: bool) -> None:
+    mown = Observation(1, "mowing", DAY, "Wren", interval)
+    found = Sky({}, (mown,)).growth(DAY)
+    assert (found is not None and found.word == "growing") is grows
+    at_rest = Observation(2, "growth", DAY - timedelta(days=3), "Finch", word="dormant")
+    newest = Sky({}, (at_rest, mown)).growth(DAY)
+    assert newest is not None
+    assert newest.word == ("growing" if grows else "dormant")

@@ -190,3 +190,12 @@ def test_the_seasons_list_counts_packs_once_and_says_when_it_runs_short(demo: Br
     for must in ("Slowburn 20-0-8", "1 Jun", "11 × 22 kg + 1 × 6 kg", "from Ostrey Yard", "enough"):
         assert must in said, must
     assert "No job to come" in words(demo, "/buying?until=2025-05-20")
+
+
+def test_pale_leaves_that_were_seen_ask_for_their_cause(demo: Browser) -> None:
+    before = words(demo, "/properties/1?area=1")
+    seen = SEEN | {"leaf": "3", "area": "1"}
+    assert demo.post("/observed/new", seen, page="/observed/new").status_code == 303
+    after = words(demo, "/properties/1?area=1")
+    assert "were pale" not in before
+    assert after.lower().count("pale") > before.lower().count("pale")

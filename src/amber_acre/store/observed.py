@@ -65,12 +65,21 @@ def observations(session: Session, place: PropertyRow, since: date) -> list[Obse
     return list(session.scalars(query.order_by(ObservationRow.on_day.desc(), ObservationRow.id.desc())))
 
 
+def colours_seen(session: Session, area_id: int) -> list[tuple[date, int]]:
+    """Days and grades of leaf colour seen on one area, newest first."""
+    query = select(ObservationRow).where(ObservationRow.area_id == area_id, ObservationRow.kind == "leaf")
+    rows = standing(observation_of(row) for row in session.scalars(query))
+    return [(row.on, int(row.word)) for row in reversed(rows) if row.word.isdecimal()]
+
+
 def growth_seen(session: Session, places: Sequence[PropertyRow], day: date) -> dict[int, tuple[Observation, ...]]:
     """What was seen of growth and rest over each property in the year up to a day, by the key of the property."""
     ids, climates = {p.id for p in places}, {p.climate_id for p in places}
     there = or_(ObservationRow.property_id.in_(ids), ObservationRow.climate_id.in_(climates))
     when = ObservationRow.on_day.between(day - YEAR_BACK, day)
-    rows = list(session.scalars(select(ObservationRow).where(there, when, ObservationRow.kind == "growth")))
+    rows = list(
+        session.scalars(select(ObservationRow).where(there, when, ObservationRow.kind.in_(("growth", "mowing"))))
+    )
     return {
         place.id: standing(
             observation_of(row) for row in rows if row.property_id == place.id or row.climate_id == place.climate_id

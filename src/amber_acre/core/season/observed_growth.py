@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.season.growth import GROWING_ABOVE, daily_growth
-from amber_acre.core.season.weather import Observation
+from amber_acre.core.season.weather import Observation, growth_told
 from amber_acre.core.tables.grasses import Season
 
 # A stage seen farther from the computed one than this says something else: a hot wall, another grass, a slip.
@@ -34,7 +34,7 @@ def early_days(climate: Climate, season: Season, seen: Iterable[Observation], da
     seen over half a year ago, or farther than six weeks from the usual begin, moves nothing.
     """
     found = 0
-    rows = sorted((o for o in seen if o.kind == "growth" and 0 <= (day - o.on).days <= YEAR // 2), key=lambda o: o.on)
+    rows = sorted((o for o in growth_told(seen) if 0 <= (day - o.on).days <= YEAR // 2), key=lambda o: o.on)
     for one in rows:
         begins = growth_begins(climate, season, one.on)
         if begins is None:

@@ -19,6 +19,7 @@ GROWTHS: tuple[Growth, ...] = get_args(Growth)
 GROUND_STANDS_DAYS = 7  # how long what was seen of the ground counts, with rain since reckoned on [common-practice]
 SOIL_STANDS_DAYS = 5  # how long a soil temperature counts [common-practice]
 GROWTH_STANDS_DAYS = 45  # how long growth or rest that was seen counts [common-practice]
+MOWN_GROWS_DAYS = 14.0  # between two mowings of grass that grows [common-practice]
 WET_MM = 25.0  # over what the ground holds, where somebody saw it wet [common-practice]
 SOAKED_FROM_MM = 5.0  # over what it holds: wheels sink and shoes smear [common-practice]
 ORDINARY_DRAINAGE_MM = 15.0  # a day, of soil nobody has felt [common-practice]
@@ -53,6 +54,17 @@ def standing(seen: Iterable[Observation]) -> tuple[Observation, ...]:
     rows = tuple(seen)
     gone = {one.corrects for one in rows}
     return tuple(sorted((o for o in rows if o.key not in gone and not o.struck), key=lambda o: (o.on, o.key)))
+
+
+def growth_told(seen: Iterable[Observation]) -> tuple[Observation, ...]:
+    """What was seen of growth and rest, and what mowing says of it: grass cut every two weeks or oftener grows."""
+    found = []
+    for one in seen:
+        if one.kind == "growth":
+            found.append(one)
+        elif one.kind == "mowing" and one.value is not None and one.value <= MOWN_GROWS_DAYS:
+            found.append(replace(one, kind="growth", word="growing"))
+    return tuple(found)
 
 
 @dataclass(frozen=True)
@@ -145,7 +157,7 @@ class Sky:
 
     def growth(self, day: date) -> Observation | None:
         """The newest growth or rest of the grass seen by a day; of several of one day the most cautious."""
-        found = self.newest("growth", day, GROWTH_STANDS_DAYS)
+        found = Sky(seen=growth_told(self.seen)).newest("growth", day, GROWTH_STANDS_DAYS)
         return min(found, key=lambda o: GROWTHS.index(_growth(o)), default=None)
 
     def soil(self, day: date) -> Observation | None:

@@ -12,6 +12,7 @@ from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.windows import Span, spans
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
+from amber_acre.store.observed import colours_seen
 from amber_acre.store.programmes import Lane, judged_jobs
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow, PropertyRow
@@ -62,8 +63,10 @@ def words(use: Use) -> str:
 
 def unasked_pale(session: Reading, area_id: int) -> date | None:
     """The day leaves were last seen pale, where no cause has been marked since; else None."""
-    look = next((row for row in walks_of(session, area_id) if row.colour is not None), None)
-    if look is None or look.colour is None or look.colour not in PALE:
+    looks = [(row.on_day, row.colour) for row in walks_of(session, area_id) if row.colour is not None]
+    seen = [*looks[:1], *colours_seen(session, area_id)[:1]]
+    on, colour = max(seen, default=(date.min, 0))
+    if colour not in PALE:
         return None
-    asked = any(f.kind == "pale" and f.found_on >= look.on_day for f in findings_of(session, [area_id]))
-    return None if asked else look.on_day
+    asked = any(f.kind == "pale" and f.found_on >= on for f in findings_of(session, [area_id]))
+    return None if asked else on

@@ -6,7 +6,7 @@ The week page, its printed sheets and a visit that is moved as a whole read thes
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from itertools import groupby
@@ -53,14 +53,23 @@ class DueJob:
 
     def said(self, from_day: date) -> list[tuple[str, DayVerdict]]:
         """What its days say, a line for days on end that say the same: the days in words, and the first of them."""
-        runs: list[list[DayVerdict]] = []
-        for one in self.open_days(from_day):
-            same = runs and (runs[-1][0].verdict, runs[-1][0].reasons) == (one.verdict, one.reasons)
-            if same and (one.day - runs[-1][-1].day).days == 1:
-                runs[-1].append(one)
-            elif one.reasons:
-                runs.append([one])
-        return [(_days(run), run[0]) for run in runs]
+        runs = _runs(self.open_days(from_day), lambda one: (one.verdict, one.reasons))
+        return [(_days(run), run[0]) for run in runs if run[0].reasons]
+
+    def verdicts(self, from_day: date) -> list[tuple[str, DayVerdict]]:
+        """As :meth:`said`, by the verdict alone: what fits on a sheet."""
+        return [(_days(run), run[0]) for run in _runs(self.open_days(from_day), lambda one: one.verdict)]
+
+
+def _runs(days: Sequence[DayVerdict], alike: Callable[[DayVerdict], object]) -> list[list[DayVerdict]]:
+    """Days on end that are alike."""
+    runs: list[list[DayVerdict]] = []
+    for one in days:
+        if runs and alike(runs[-1][0]) == alike(one) and (one.day - runs[-1][-1].day).days == 1:
+            runs[-1].append(one)
+        else:
+            runs.append([one])
+    return runs
 
 
 def _days(run: Sequence[DayVerdict]) -> str:
