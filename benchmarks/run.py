@@ -7,18 +7,23 @@ plain piece of work done in the same run.
 from __future__ import annotations
 
 import math
+import re
 import sqlite3
 import statistics
 import tempfile
 import time
 from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from datetime import date
+from itertools import chain
 from pathlib import Path
 
 import numpy as np
 from fastapi.testclient import TestClient
+from httpx2 import Client
 from sqlalchemy import Engine
+from tests.journeys.browsing import served
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.brief import Lawn
@@ -189,6 +194,50 @@ def pages(folder: Path) -> tuple[list[tuple[str, float, float]], float, Lawn, li
     return found, one_row, *first
 
 
+def together(folder: Path) -> tuple[float, float]:
+    """Eight people at once on a served program: p99 over p50 of the week, and written observations a second over those
+    of the hello route while eight write and look."""
+    settings = demo_settings(Settings(database=folder / "together.sqlite"))
+    build_demo(settings)
+    app = create_app(settings)
+
+    @app.get("/hello")
+    def hello() -> str:
+        return "hello, world"
+
+    with served(settings, app) as address, ThreadPoolExecutor(8) as people:
+        looks = sorted(chain.from_iterable(people.map(lambda _: _looks(address, "/", 40), range(8))))
+        began = time.perf_counter()
+        list(people.map(lambda _: _looks(address, "/hello", 40), range(8)))
+        plain = 320 / (time.perf_counter() - began)
+        began = time.perf_counter()
+        written = sum(people.map(lambda n: _writes(address, n, 20), range(8)))
+        rate = written / (time.perf_counter() - began)
+    return looks[int(len(looks) * 0.99)] / statistics.median(looks), rate / plain
+
+
+def _looks(address: str, page: str, times: int) -> list[float]:
+    taken = []
+    with Client(base_url=address) as client:
+        client.get(page).raise_for_status()
+        for _ in range(times):
+            began = time.perf_counter()
+            client.get(page).raise_for_status()
+            taken.append(time.perf_counter() - began)
+    return taken
+
+
+def _writes(address: str, person: int, times: int) -> int:
+    with Client(base_url=address) as client:
+        token = re.search(r'name="csrf" value="([^"]+)"', client.get("/observed/new").text)
+        form = {"csrf": token[1] if token else "", "place": "p1", "on_day": "2026-05-27", "who": f"Person {person}"}
+        for n in range(times):
+            answer = client.post("/observed/new", data=form | {"rain": f"{n}.{person} mm"}, headers={"origin": address})
+            if answer.status_code != 303:
+                raise RuntimeError(f"{answer.status_code}: not written")
+    return times
+
+
 def planning(first: Lawn, products: list[Product]) -> tuple[float, float]:
     """Planning one lawn and a hundred over the bare arithmetic of as many."""
     hundred = [replace(first, size_m2=SquareMetres(first.size_m2 + n)) for n in range(100)]
@@ -202,6 +251,7 @@ def main() -> None:
     """Runs both measurements and writes the report."""
     with tempfile.TemporaryDirectory() as folder:
         found, one_row, first, products = pages(Path(folder))
+        slowest, writes = together(Path(folder))
     one, many = planning(first, products)
     lines = [
         "# Performance",
@@ -215,6 +265,9 @@ def main() -> None:
         "| page | nothing changed | one area changed |",
         "|---|---|---|",
         *(f"| {what} | {kept:.2f} × | {changed:.1f} × |" for what, kept, changed in found),
+        "",
+        f"Eight readers at once: the slowest hundredth of the week's answers takes {slowest:.1f} times the middle one.",
+        f"Eight people writing at once are answered, on disk, at {writes:.2f} of the rate of the hello route.",
         "",
         "| planning | over | ratio |",
         "|---|---|---|",

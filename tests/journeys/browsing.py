@@ -10,6 +10,7 @@ from contextlib import contextmanager
 
 import uvicorn
 from axe_playwright_python.sync_playwright import Axe
+from fastapi import FastAPI
 from playwright.sync_api import Browser, Error, Page, Request, ViewportSize, expect, sync_playwright
 
 from amber_acre.__main__ import free_port
@@ -33,10 +34,12 @@ WCAG = {"runOnly": {"type": "tag", "values": ["wcag2a", "wcag2aa", "wcag21a", "w
 
 
 @contextmanager
-def served(settings: Settings) -> Iterator[str]:
-    """The application on a free port; its address."""
+def served(settings: Settings, app: FastAPI | None = None) -> Iterator[str]:
+    """The application on a free port; its address. ``app``: one that is made already."""
     port = free_port("127.0.0.1", 8100 + int(time.monotonic() * 1000) % 800)
-    server = uvicorn.Server(uvicorn.Config(create_app(settings), host="127.0.0.1", port=port, log_level="warning"))
+    server = uvicorn.Server(
+        uvicorn.Config(app or create_app(settings), host="127.0.0.1", port=port, log_level="warning")
+    )
     thread = threading.Thread(target=server.run, daemon=True)
     thread.start()
     for _ in range(200):

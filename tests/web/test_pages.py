@@ -147,7 +147,7 @@ def test_a_defect_shows_no_stack_trace(settings: Settings, monkeypatch: pytest.M
     def broken(*_: object) -> None:
         raise RuntimeError("secret detail")
 
-    monkeypatch.setattr("amber_acre.web.pages.week.routes.properties", broken)
+    monkeypatch.setattr("amber_acre.web.pages.week.routes.any_property", broken)
     with TestClient(create_app(settings), base_url="http://127.0.0.1", raise_server_exceptions=False) as client:
         answer = client.get("/")
     assert answer.status_code == 500

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import datetime
 
 from sqlalchemy import func, select
-from sqlalchemy.orm import Session, selectinload
+from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
@@ -17,15 +17,25 @@ def clients(session: Session) -> Sequence[ClientRow]:
 
 
 def properties(session: Session) -> Sequence[PropertyRow]:
-    """Every property that is not deleted, with its areas, by client and name."""
+    """Every property that is not deleted, by client and name."""
     query = (
         select(PropertyRow)
         .join(ClientRow)
         .where(PropertyRow.deleted_at.is_(None))
         .order_by(ClientRow.name, PropertyRow.name)
-        .options(selectinload(PropertyRow.areas))
     )
     return session.scalars(query).all()
+
+
+def any_property(session: Session) -> bool:
+    """Whether there is a property at all."""
+    return session.scalar(select(PropertyRow.id).where(PropertyRow.deleted_at.is_(None)).limit(1)) is not None
+
+
+def property_under(session: Session, climate_id: int) -> PropertyRow | None:
+    """A property of a depot's climate, the first by its number; None where there is none."""
+    query = select(PropertyRow).where(PropertyRow.climate_id == climate_id, PropertyRow.deleted_at.is_(None))
+    return session.scalars(query.order_by(PropertyRow.id)).first()
 
 
 def property_of(session: Session, property_id: int) -> PropertyRow | None:

@@ -2,14 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from pathlib import Path
-from typing import Any
+from threading import Lock
+from typing import Any, TypeVar
 
 from alembic import command
 from alembic.config import Config
 from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
 
+T = TypeVar("T")
 BUSY_TIMEOUT_MS = 5000
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -25,12 +28,28 @@ def open_engine(database: Path) -> Engine:
         for pragma in ("foreign_keys=ON", "journal_mode=WAL", "synchronous=FULL", f"busy_timeout={BUSY_TIMEOUT_MS}"):
             connection.execute(f"PRAGMA {pragma}")
 
+    _queue_writers(engine)
+    return engine
+
+
+def _queue_writers(engine: Engine) -> None:
+    """Writers of this program wait in a queue of their own: SQLite's waiting sleeps longer and longer between tries.
+
+    Another program that holds the lock is still waited for as SQLite does.
+    """
+    turn = Lock()
+
     @event.listens_for(engine, "begin")
     def _begin(connection: Connection) -> None:
         writing = connection.get_execution_options().get("amber_write", False)
+        if writing and turn.acquire(timeout=BUSY_TIMEOUT_MS / 1000):
+            connection.info["has_the_turn"] = True
         connection.exec_driver_sql("BEGIN IMMEDIATE" if writing else "BEGIN")
 
-    return engine
+    @event.listens_for(engine, "checkin")
+    def _end(_connection: Any, record: Any) -> None:
+        if record.info.pop("has_the_turn", False):  # committed or rolled back, and given back to the pool
+            turn.release()
 
 
 def reading(engine: Engine) -> Session:
@@ -41,6 +60,16 @@ def reading(engine: Engine) -> Session:
 def writing(engine: Engine) -> Session:
     """A session that takes the write lock at once, so that two people wait instead of failing."""
     return Session(engine.execution_options(amber_write=True), expire_on_commit=False)
+
+
+def once(session: Session, what: str, load: Callable[[], T]) -> T:
+    """What a session that only reads has loaded before; a writing session loads it anew each time."""
+    if session.get_bind().get_execution_options().get("amber_write", False):
+        return load()
+    if what not in session.info:
+        session.info[what] = load()
+    found: T = session.info[what]
+    return found
 
 
 TROUBLES = {

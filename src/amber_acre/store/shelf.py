@@ -13,6 +13,7 @@ from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.products.stock import Stock, stock_of
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
+from amber_acre.store.session import once
 from amber_acre.store.tables import (
     DeliveryRow,
     EntryRow,
@@ -70,6 +71,11 @@ def product_rows(session: Session) -> Sequence[ProductRow]:
     return session.scalars(
         select(ProductRow).where(ProductRow.deleted_at.is_(None)).order_by(func.lower(ProductRow.name))
     ).all()
+
+
+def any_product(session: Session) -> bool:
+    """Whether anything stands on the shelf."""
+    return session.scalar(select(ProductRow.id).where(ProductRow.deleted_at.is_(None)).limit(1)) is not None
 
 
 def shelf(session: Session) -> list[Product]:
@@ -214,5 +220,5 @@ def stock_is_kept(session: Session, product_id: int) -> bool:
 
 
 def every_product(session: Session) -> Sequence[ProductRow]:
-    """Every product there ever was, also those that have left the shelf."""
-    return session.scalars(select(ProductRow)).all()
+    """Every product there ever was, also those that have left the shelf; read once in a session that only reads."""
+    return once(session, "every product", lambda: session.scalars(select(ProductRow)).all())

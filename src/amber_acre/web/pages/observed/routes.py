@@ -16,7 +16,7 @@ from amber_acre.exchange.forecast_csv import read_forecast
 from amber_acre.store import observed as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.books import grounds_of
-from amber_acre.store.clients import properties
+from amber_acre.store.clients import properties, property_of, property_under
 from amber_acre.store.tables import PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, ObservationRow
 from amber_acre.web.forms.reading import Read, read_form
@@ -61,6 +61,17 @@ def _places(session: Reading) -> list[Place]:
     depots = {row.climate_id: row for row in reversed(rows)}
     found_here += [Place(f"c{key}", f"everywhere in {row.climate.name}", row, True) for key, row in depots.items()]
     return found_here
+
+
+def _place_of(session: Reading, key: str) -> Place | None:
+    """One place by its key; None where there is none of it."""
+    number = int(key[1:]) if key[1:].isdecimal() and len(key) < 16 else 0
+    row = (
+        property_under(session, number) if key[:1] == "c" else property_of(session, number) if key[:1] == "p" else None
+    )
+    if row is None:
+        return None
+    return Place(key, f"everywhere in {row.climate.name}" if key[0] == "c" else row.name, row, key[0] == "c")
 
 
 def _chosen(request: Request, places: list[Place], asked: str) -> Place | None:
@@ -155,7 +166,7 @@ def _form(
 @router.post("/observed/new")
 def write_seen(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
     """Writes a row for each thing seen; one that corrects another takes its place."""
-    place = _chosen(request, _places(session), posted.get("place", ""))
+    place = _place_of(session, posted.get("place", ""))
     units = units_of(place.here.units) if place is not None else "metric"
     read = read_form(SeenForm, posted, today=today, units=units)
     form = read.value
@@ -239,7 +250,7 @@ def new_forecast(request: Request, session: Reading, place: str = "") -> HTMLRes
 @router.post("/observed/forecast")
 def bring_forecast(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
     """Reads a forecast line by line, each with its own sentence; ``write`` keeps it where all of them are in order."""
-    place = _chosen(request, _places(session), posted.get("place", ""))
+    place = _place_of(session, posted.get("place", ""))
     read = read_form(ForecastForm, posted)
     lines: list[tuple[int, DayWeather | None, str]] = []
     if place is None:

@@ -18,8 +18,8 @@ from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.swap import moved
 from amber_acre.store import jobs as job_store
 from amber_acre.store.books import book_of
-from amber_acre.store.clients import properties, property_of
-from amber_acre.store.shelf import shelf, stocks
+from amber_acre.store.clients import any_property, property_of
+from amber_acre.store.shelf import any_product, stocks
 from amber_acre.store.tables import JobRow, PropertyRow
 from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import Needed
@@ -72,8 +72,8 @@ def _page(
         later=monday + timedelta(days=7),
         coming=[] if week.due or week.waiting else coming_after(request, session, sunday),
         load=_load(week.due, stocks(session)),
-        empty=not properties(session),
-        shelf_empty=not shelf(session),
+        empty=not any_property(session),
+        shelf_empty=not any_product(session),
         typed=read.typed,
         faults=read.faults,
     )
