@@ -9,7 +9,16 @@ import pytest
 
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.season.observed_growth import early_days, growth_begins
-from amber_acre.core.season.weather import DayForecast, DayWeather, Observation, Sky, of_service, standing
+from amber_acre.core.season.weather import (
+    ORDINARY_DRAINAGE_MM,
+    SOAKED_FROM_MM,
+    DayForecast,
+    DayWeather,
+    Observation,
+    Sky,
+    of_service,
+    standing,
+)
 from amber_acre.core.tables.grasses import Season
 from tests.core.worlds import BAY, HOT, VALE
 
@@ -101,3 +110,37 @@ def test_grass_that_is_mown_grows(interval: float, grows: bool) -> None:
     newest = Sky({}, (at_rest, mown)).growth(DAY)
     assert newest is not None
     assert newest.word == ("growing" if grows else "dormant")
+
+
+def test_the_edges_of_what_the_ground_and_the_grass_remember() -> None:
+    wet = Sky({}, (Observation(1, "ground", DAY, "Wren", word="wet"),))
+    assert [wet.soaked_mm(DAY + timedelta(days=n), 10.0) for n in (0, 1, 2, 3)] == [25.0, 15.0, 5.0, 0.0]
+    moist = Sky({DAY: DayWeather(DAY, 12.0)}, (Observation(1, "ground", DAY, "Wren", word="moist"),))
+    assert moist.soaked_mm(DAY, 10.0) == 0.0
+    assert moist.soaked_mm(DAY + timedelta(days=1), 10.0) == pytest.approx(2.0)
+    rest = Sky({}, (Observation(1, "growth", DAY, "Wren", word="dormant"),))
+    assert rest.growth(DAY + timedelta(days=45)) is not None
+    assert rest.growth(DAY + timedelta(days=46)) is None
+    assert (SOAKED_FROM_MM, ORDINARY_DRAINAGE_MM) == (5.0, 15.0)  # common practice: told, and held at the checks
+
+
+def test_of_several_of_one_day_the_most_cautious_counts() -> None:
+    both = tuple(Observation(n, "ground", DAY, "Wren", word=word) for n, word in enumerate(("dry", "frozen", "wet")))
+    frozen = Sky({}, both).ground(DAY)
+    assert frozen is not None
+    assert frozen.word == "frozen"
+    grown = tuple(Observation(n, "growth", DAY, "Wren", word=word) for n, word in enumerate(("growing", "wilted")))
+    wilted = Sky({}, grown).growth(DAY)
+    assert wilted is not None
+    assert wilted.word == "wilted"
+    cold = tuple(Observation(n, "soil", DAY, "Wren", value) for n, value in enumerate((9.0, 4.0, 6.0)))
+    coldest = Sky({}, cold).soil(DAY)
+    assert coldest is not None
+    assert coldest.value == 4.0
+
+
+def test_a_dry_spell_needs_every_day_before() -> None:
+    days = {DAY - timedelta(days=n): DayWeather(DAY - timedelta(days=n), float(n), 5.0, 20.0 + n) for n in range(1, 4)}
+    assert Sky(days).dry_spell(DAY, 3) == (6.0, 22.0)
+    assert Sky(days).dry_spell(DAY, 4) is None
+    assert Sky(days).dry_spell(DAY - timedelta(days=1), 2) == (5.0, 22.5)

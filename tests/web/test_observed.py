@@ -199,3 +199,44 @@ def test_pale_leaves_that_were_seen_ask_for_their_cause(demo: Browser) -> None:
     after = words(demo, "/properties/1?area=1")
     assert "were pale" not in before
     assert after.lower().count("pale") > before.lower().count("pale")
+
+
+def test_what_goes_down_on_a_day_that_held_asks_for_its_reason(demo: Browser, demo_engine: Engine) -> None:
+    """By what people saw alone: the stand-in's weather asks nobody."""
+    with demo_engine.connect() as connection:
+        query = "SELECT j.id, j.area_id FROM jobs j JOIN areas a ON a.id = j.area_id WHERE a.name = 'Court lawn'"
+        job, area = connection.execute(text(f"{query} AND j.name = 'Feed 4' ORDER BY j.id DESC")).first() or (0, 0)
+    ahead = words(demo, f"/jobs/{job}")
+    assert "The days ahead" in ahead
+    assert "Wednesday to Friday : water in . Water 6 mm in the same day" in ahead
+    place = key_of(demo_engine, "Marram Lodge")
+    demo.post("/observed/new", SEEN | {"place": place, "tap": "ground:wet"}, page="/observed/new")
+    assert "hold . The ground is wet (Wren)" in words(demo, f"/jobs/{job}")
+    page = f"/areas/{area}/log?job={job}"
+    form = {"as_planned": "1", "form_key": "f" * 32, "who": "Wren", "licence": "BG-0417"}
+    asked = demo.post(page, form, page=page)
+    assert asked.status_code == 422
+    assert "The ground is wet (Wren)" in sentence_beside(asked.text, "reason")
+    done = demo.post(page, form | {"reason": "on boards, before it rained"}, page=page)
+    assert done.status_code == 303
+
+
+def test_a_firm_sets_a_limit_of_a_day_with_its_reason_and_takes_it_back(demo: Browser) -> None:
+    page = "/almanac/judging"
+    assert "25 mm" in words(demo, page)
+    url = f"{page}/limits/heavy_rain_mm"
+    for form, says in (
+        ({"value": "", "why": "slopes"}, "with its unit"),
+        ({"value": "20 mm", "why": ""}, "Say why"),
+        ({"value": "2 m", "why": "slopes"}, "5 to 60"),
+        ({"value": "4.9 mm", "why": "slopes"}, "5 to 60"),
+        ({"value": "wet", "why": "slopes"}, "wet"),
+    ):
+        assert says in sentence_beside(demo.post(url, form, page=page).text, "limit-heavy_rain_mm"), form
+    assert demo.post(url, {"value": "35 mm", "why": "our ground drains"}, page=page).status_code == 303
+    assert "Set 27 May 2026: our ground drains" in words(demo, page)
+    assert "Heavy rain within two days, 31 mm" not in words(demo, "/")
+    assert "rain over 35 mm within two days" in words(demo, "/sheets")
+    assert demo.post(url, {"usual": "1"}, page=page).status_code == 303
+    assert "Heavy rain within two days, 31 mm" in words(demo, "/")
+    assert demo.post(f"{page}/limits/magic", {"value": "1", "why": "x"}, page=page).status_code == 404

@@ -5,6 +5,7 @@ A verdict reads a span and not a day: the ground after the rain of days before, 
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Literal
@@ -91,6 +92,26 @@ def span_verdicts(
 ) -> tuple[DayVerdict, ...]:
     """The verdicts of so many days on end from ``first``."""
     return tuple(day_verdict(job, ground, sky, first + timedelta(days=n), limits) for n in range(days))
+
+
+def said_on_end(days: Sequence[DayVerdict], by_verdict: bool = False) -> list[tuple[str, DayVerdict]]:
+    """A line for days on end that say the same: the days in words, and the first of them.
+
+    ``by_verdict``: reasons may differ within a line.
+    """
+    runs: list[list[DayVerdict]] = []
+    for one in days:
+        before = runs[-1][0] if runs else None
+        alike = before is not None and before.verdict == one.verdict and (by_verdict or before.reasons == one.reasons)
+        if alike and (one.day - runs[-1][-1].day).days == 1:
+            runs[-1].append(one)
+        else:
+            runs.append([one])
+    return [(_days_in_words(run[0].day, run[-1].day), run[0]) for run in runs]
+
+
+def _days_in_words(first: date, last: date) -> str:
+    return f"{first:%A}" if first == last else f"{first:%A} to {last:%A}"
 
 
 def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:

@@ -18,6 +18,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENTS, WORK_WORDS, WORKS, Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.due import hold_rules
+from amber_acre.core.rules.holds import said_on_end
 from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.rule import Verdict
@@ -27,6 +28,7 @@ from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of
 from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
+from amber_acre.store.observed import hold_limits
 from amber_acre.store.shelf import every_product, product_of, shelf, stocks
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 from amber_acre.web.forms.days import FAR_DAYS
@@ -35,6 +37,7 @@ from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
 from amber_acre.web.shown import Shown
+from amber_acre.web.skies import days_ahead
 from amber_acre.web.who import WHO, last_logged_by
 
 router = APIRouter()
@@ -295,7 +298,8 @@ def _page(
         rate_shown=typed["rate"],
         work_words=WORK_WORDS,
         placements=_PLACEMENT_WORDS,
-        hold_rules=hold_rules(judged),
+        hold_rules=hold_rules(judged, hold_limits(session)),
+        days=said_on_end(days_ahead(request, session, area, judged, today)) if not judged.done and in_force else (),
         carries_names=NAMES,
         rule_of=RULE_BY_KEY,
         near=_near(book, judged),

@@ -20,6 +20,7 @@ from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
+from amber_acre.store.observed import hold_limits
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stocks
 from amber_acre.store.tables import PropertyRow
@@ -114,7 +115,7 @@ def _page(
         open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
         judged=judged,
         stock=stocks(session),
-        hold_rules=hold_rules(judged) if judged else [],
+        hold_rules=hold_rules(judged, hold_limits(session)) if judged else [],
         products=shelf(session),
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,

@@ -12,6 +12,7 @@ from fastapi.responses import HTMLResponse
 
 from amber_acre.core.jobs.job import WORK_WORDS
 from amber_acre.core.rules.due import hold_rules, week_of
+from amber_acre.core.rules.hold_checks import Limits
 from amber_acre.core.sentence import Sentence
 from amber_acre.store.site import OnSheet, sheet_of
 from amber_acre.store.tables import PropertyRow
@@ -42,7 +43,10 @@ def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = Non
     week = week_of_jobs(request, session, monday, max(monday, min(today, sunday)))
     jobs = [*week.due, *week.waiting, *week.held]
     jobs.sort(key=lambda one: (one.area.property.climate.name, one.area.property.name, one.area.id))
-    sheets = [_sheet(session, place, list(group)) for place, group in groupby(jobs, key=lambda job: job.area.property)]
+    sheets = [
+        _sheet(session, place, list(group), week.limits)
+        for place, group in groupby(jobs, key=lambda job: job.area.property)
+    ]
     return render(
         request,
         "week/sheets.html",
@@ -53,11 +57,11 @@ def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = Non
     )
 
 
-def _sheet(session: Reading, place: PropertyRow, jobs: Sequence[DueJob]) -> JobSheet:
+def _sheet(session: Reading, place: PropertyRow, jobs: Sequence[DueJob], limits: Limits) -> JobSheet:
     letters: dict[int, str] = {}
     for one in jobs:
         letters.setdefault(one.area.id, ascii_uppercase[len(letters) % 26])
-    held = dict.fromkeys(rule for one in jobs for rule in hold_rules(one.judged))
+    held = dict.fromkeys(rule for one in jobs for rule in hold_rules(one.judged, limits))
     lettered = tuple((letters[one.area.id], one) for one in jobs)
     return JobSheet(place, lettered, _drawing(session, place, letters), tuple(cautions_of(jobs)), tuple(held))
 

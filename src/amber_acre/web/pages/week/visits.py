@@ -6,7 +6,7 @@ The week page, its printed sheets and a visit that is moved as a whole read thes
 from __future__ import annotations
 
 from collections import Counter
-from collections.abc import Callable, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 from itertools import groupby
@@ -16,7 +16,7 @@ from fastapi import Request
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.due import state_in_week
 from amber_acre.core.rules.hold_checks import Limits
-from amber_acre.core.rules.holds import DayVerdict, span_verdicts
+from amber_acre.core.rules.holds import DayVerdict, said_on_end, span_verdicts
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.weather import DayWeather, Sky
 from amber_acre.store.areas import areas_in_use
@@ -53,28 +53,11 @@ class DueJob:
 
     def said(self, from_day: date) -> list[tuple[str, DayVerdict]]:
         """What its days say, a line for days on end that say the same: the days in words, and the first of them."""
-        runs = _runs(self.open_days(from_day), lambda one: (one.verdict, one.reasons))
-        return [(_days(run), run[0]) for run in runs if run[0].reasons]
+        return [line for line in said_on_end(self.open_days(from_day)) if line[1].reasons]
 
     def verdicts(self, from_day: date) -> list[tuple[str, DayVerdict]]:
         """As :meth:`said`, by the verdict alone: what fits on a sheet."""
-        return [(_days(run), run[0]) for run in _runs(self.open_days(from_day), lambda one: one.verdict)]
-
-
-def _runs(days: Sequence[DayVerdict], alike: Callable[[DayVerdict], object]) -> list[list[DayVerdict]]:
-    """Days on end that are alike."""
-    runs: list[list[DayVerdict]] = []
-    for one in days:
-        if runs and alike(runs[-1][0]) == alike(one) and (one.day - runs[-1][-1].day).days == 1:
-            runs[-1].append(one)
-        else:
-            runs.append([one])
-    return runs
-
-
-def _days(run: Sequence[DayVerdict]) -> str:
-    first, last = run[0].day, run[-1].day
-    return f"{first:%A}" if first == last else f"{first:%A} to {last:%A}"
+        return said_on_end(self.open_days(from_day), by_verdict=True)
 
 
 @dataclass(frozen=True)

@@ -1,0 +1,219 @@
+"""What holds a job on a day, at the edge of every threshold (common practice, no source)."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+from hypothesis import given
+from hypothesis import strategies as st
+
+from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.products.product import Product, SoilAction
+from amber_acre.core.rules.hold_checks import Limits
+from amber_acre.core.rules.holds import DayVerdict, day_verdict
+from amber_acre.core.season.weather import DayWeather, Kind, Observation, Sky
+from amber_acre.core.tables.textures import DRAINS_MM, TEXTURES
+from tests.core.rules.cases import COMPOST, ground, job
+from tests.core.worlds import COPPERAS, IRON, LEAF, LIME, QUICK, SLOW, SULPHUR, product
+
+DAY = date(2026, 5, 27)
+UREA = product(81, "Quickurea 46-0-0", {"urea": 46.0}, (2, 30))
+WETTING = product(
+    82, "Wetwell", {}, (1, 4), "stimulant", liquid=True, density_kg_l=1.0, soil=SoilAction(material="wetting")
+)
+
+
+def sky(seen: tuple[Observation, ...] = (), **changes: Any) -> Sky:
+    """Three weeks of calm days and a week more; ``before``, ``day``, ``next``, ``third``: changes to one of them."""
+    names = {"before": -1, "day": 0, "next": 1, "third": 2}
+    days = {
+        DAY + timedelta(days=n): DayWeather(DAY + timedelta(days=n), 0.0, 5.0, 18.0, 2.0, None, ("told",))
+        for n in range(-3, 8)
+    }
+    for name, change in changes.items():
+        on = DAY + timedelta(days=names[name])
+        days[on] = replace(days[on], **change)
+    return Sky(days, seen)
+
+
+def seen(kind: Kind, days_ago: int = 0, **what: Any) -> Observation:
+    return Observation(1, kind, DAY - timedelta(days=days_ago), "Wren", **what)
+
+
+def says(what: Product | None, over: Sky, rate: float = 12.0, work: str = "", **at: Any) -> DayVerdict:
+    facts = at.pop("facts", {})
+    here = ground(facts={key: ReadFact(value, str(value)) for key, value in facts.items()}, **{"irrigated": True} | at)
+    changes: dict[str, Any] = {"work": work} if work else {}
+    return day_verdict(job(what, rate if what else 0.0, DAY, **changes), here, over, DAY)
+
+
+def code(verdict: DayVerdict) -> str:
+    return verdict.reasons[0].code if verdict.reasons else verdict.verdict
+
+
+@pytest.mark.parametrize(
+    ("what", "change", "decides"),
+    [
+        (QUICK, {"rain_mm": 25.0}, "light_rain_today"),
+        (QUICK, {"rain_mm": 25.1}, "heavy_rain_today"),
+        (QUICK, {"min_c": 0.0}, "needs_watering_in"),
+        (QUICK, {"min_c": -0.1}, "frost"),
+        (QUICK, {"max_c": 28.9}, "needs_watering_in"),
+        (QUICK, {"max_c": 29.0}, "heat"),
+        (SLOW, {"max_c": 29.0}, "go"),  # 0.96 g/m² of it is quick
+        (SLOW, {"wind_m_s": 9.0}, "go"),
+        (LEAF, {"wind_m_s": 4.0}, "go"),
+        (LEAF, {"wind_m_s": 4.1}, "wind"),
+        (LEAF, {"rain_mm": 1.0}, "go"),
+        (LEAF, {"rain_mm": 1.1}, "rain_within_hours"),
+        (LEAF, {"rain_mm": 1.1, "rain_from_hour": 15}, "rain_within_hours"),
+        (LEAF, {"rain_mm": 1.1, "rain_from_hour": 16}, "go"),
+        (LEAF, {"rain_mm": 1.1, "rain_from_hour": 8}, "wet_leaf"),
+        (LEAF, {"max_c": 29.0}, "heat"),
+        (LIME, {"wind_m_s": 4.1}, "wind"),
+        (LIME, {"max_c": 31.0}, "go"),
+        (SULPHUR, {"max_c": 26.9}, "go"),
+        (SULPHUR, {"max_c": 27.0}, "sulphur_heat"),
+        (COPPERAS, {"max_c": 27.0}, "sulphur_heat"),
+        (IRON, {"max_c": 26.9}, "go"),
+        (IRON, {"max_c": 27.0}, "iron_heat"),
+        (COMPOST, {"rain_mm": 31.0}, "heavy_rain_today"),
+        (WETTING, {"wind_m_s": 4.1}, "wind"),
+        (WETTING, {"rain_mm": 3.0}, "light_rain_today"),
+        (WETTING, {}, "needs_watering_in"),
+    ],
+)
+def test_a_day_at_the_edge_of_its_thresholds(what: Product, change: dict[str, Any], decides: str) -> None:
+    assert code(says(what, sky(day=change), 8.0 if what is SLOW else 3.0 if what.liquid else 12.0)) == decides
+
+
+@pytest.mark.parametrize(
+    ("changes", "decides"),
+    [
+        ({"next": {"rain_mm": 25.1}}, "heavy_rain_ahead"),
+        ({"next": {"rain_mm": 25.0}}, "light_rain_ahead"),
+        ({"day": {"rain_mm": 20.0}, "next": {"rain_mm": 17.6}}, "heavy_rain_ahead"),  # 37.6 of two days
+        ({"day": {"rain_mm": 20.0}, "next": {"rain_mm": 17.5}}, "light_rain_today"),
+        ({"third": {"rain_mm": 31.0}}, "needs_watering_in"),  # from when, nobody says
+        ({"third": {"rain_mm": 31.0, "rain_from_hour": 8}}, "heavy_rain_ahead"),
+        ({"third": {"rain_mm": 31.0, "rain_from_hour": 9}}, "needs_watering_in"),
+        ({"next": {"rain_mm": 2.9}}, "needs_watering_in"),
+        ({"next": {"rain_mm": 3.0}}, "light_rain_ahead"),
+    ],
+)
+def test_granules_look_two_days_ahead(changes: dict[str, Any], decides: str) -> None:
+    assert code(says(QUICK, sky(**changes))) == decides
+
+
+def test_a_leaf_feed_looks_no_further_than_its_hours_and_a_slope_bears_less() -> None:
+    storm = sky(next={"rain_mm": 40.0})
+    assert code(says(LEAF, storm, 3.0)) == "go"
+    assert code(says(None, storm, work="core")) == "go"
+    rain = sky(day={"rain_mm": 15.1})
+    assert code(says(QUICK, rain, facts={"slope": 0.15})) == "heavy_rain_today"
+    assert code(says(QUICK, rain, facts={"slope": 0.149})) == "light_rain_today"
+
+
+@pytest.mark.parametrize(
+    ("texture", "rain", "decides"),
+    [("", 20.0, "go"), ("", 20.1, "after_heavy_rain"), ("clay", 11.1, "after_heavy_rain"), ("sand", 25.0, "go")],
+)
+def test_ground_after_rain_by_its_texture(texture: str, rain: float, decides: str) -> None:
+    assert set(DRAINS_MM) == set(TEXTURES)
+    kind = TEXTURES.get(texture)
+    assert code(says(LIME, sky(before={"rain_mm": rain}), 100, texture=kind)) == decides
+
+
+def test_what_somebody_saw_of_the_ground_stands_before_what_is_reckoned() -> None:
+    after_rain = {"before": {"rain_mm": 40.0}}
+    assert code(says(LIME, sky((seen("ground", word="moist"),), **after_rain), 100)) == "go"
+    assert code(says(LIME, sky((seen("ground", word="wet"),)), 100)) == "saturated"
+    assert "sulphide" in str(says(SULPHUR, sky((seen("ground", word="wet"),))).reasons[0].sentence)
+    assert "glaze" in str(says(None, sky((seen("ground", word="wet"),)), work="core").reasons[0].sentence)
+    assert code(says(LIME, sky((seen("ground", 1, word="wet"),)), 100)) == "after_heavy_rain"  # 25 − 15
+    assert code(says(LIME, sky((seen("ground", 2, word="wet"),)), 100)) == "go"
+    assert code(says(LIME, sky((seen("ground", 1, word="frozen"),)), 100)) == "frozen"
+    assert code(says(LIME, sky((seen("ground", 2, word="frozen"),)), 100)) == "go"
+
+
+def test_grass_at_rest_and_cold_soil_take_nothing_up() -> None:
+    assert code(says(QUICK, sky((seen("growth", word="dormant"),)))) == "dormant"
+    assert code(says(QUICK, sky((seen("growth", 46, word="dormant"),)))) == "needs_watering_in"
+    assert code(says(LIME, sky((seen("growth", word="dormant"),)), 100)) == "go"
+    for value, decides in ((5.9, "cold_soil"), (6.0, "needs_watering_in")):
+        assert code(says(QUICK, sky((seen("soil", value=value),)))) == decides
+    for value, decides in ((14.9, "cold_soil"), (15.0, "needs_watering_in")):
+        assert code(says(QUICK, sky((seen("soil", value=value),)), grass="couch")) == decides
+
+
+def test_dry_ground_without_water_holds_feed_and_rain_ends_it() -> None:
+    dry = (seen("ground", word="dry"),)
+    assert code(says(QUICK, sky(dry), irrigated=False)) == "drought"
+    assert code(says(SLOW, sky(dry), 8)) == "needs_watering_in"  # here somebody waters
+    assert code(says(QUICK, sky(dry, next={"rain_mm": 9.0}), irrigated=False)) == "light_rain_ahead"
+    late = sky(dry, next={"rain_mm": 9.0, "rain_from_hour": 10})
+    assert code(says(QUICK, late, irrigated=False)) == "drought"
+    assert code(says(None, sky(dry), work="core")) == "drought"
+    assert code(says(QUICK, sky((seen("growth", word="wilted"),)), irrigated=False)) == "drought"
+
+
+@pytest.mark.parametrize(("rain", "top", "decides"), [(9.9, 22.0, "drought"), (10.0, 22.0, "go"), (9.9, 21.9, "go")])
+def test_three_warm_weeks_without_rain_bring_turf_to_rest(rain: float, top: float, decides: str) -> None:
+    days = {}
+    for n in range(-21, 4):
+        on = DAY + timedelta(days=n)
+        days[on] = DayWeather(on, rain if n == -20 else 0.0, 10.0, top, 2.0)
+    assert code(says(SLOW, Sky(days), 8, irrigated=False)) == decides
+
+
+def test_urea_waits_for_water_and_says_how_much() -> None:
+    assert code(says(UREA, sky(), 8, irrigated=False)) == "no_water_for_urea"
+    watered = says(UREA, sky(), 8, facts={"sprinkler": 0.012})
+    assert (watered.verdict, watered.water_mm) == ("water in", 6.0)
+    assert watered.minutes == pytest.approx(30.0)
+    assert "Nobody has said whether there is water" in str(says(UREA, sky(), 8, irrigated=None).reasons[0].sentence)
+    for rate, decides in ((2.17, "go"), (2.18, "no_water_for_urea")):  # 1.0 g/m² of nitrogen
+        assert code(says(UREA, sky(), rate, irrigated=False)) == decides
+    for rate, decides in ((9.5, "go"), (9.6, "needs_watering_in")):  # 2.0 g/m² of ammonium
+        assert code(says(QUICK, sky(), rate, irrigated=False)) == decides
+
+
+def test_a_warning_is_law_and_nothing_goes_without_evidence() -> None:
+    warned = seen("warning", word="heavy rain", until=DAY)
+    assert code(says(LIME, sky((warned,)), 100)) == "official_warning"
+    over = replace(warned, on=DAY - timedelta(days=2), until=DAY - timedelta(days=1))
+    assert code(says(LIME, sky((over,)), 100)) == "go"
+    assert says(QUICK, Sky()).verdict == "look"
+    assert says(LEAF, sky(day={"wind_m_s": None}), 3).verdict == "look"
+    assert says(QUICK, sky(next={"rain_mm": None})).verdict == "look"
+    assert says(LEAF, sky(next={"rain_mm": None}), 3).verdict == "go"
+    assert day_verdict(job(None, 0, DAY, work="sample"), ground(), Sky(), DAY).verdict == "go"
+
+
+def test_a_firm_sets_its_own_custom_thresholds() -> None:
+    here, leaf = ground(irrigated=True), job(LEAF, 3.0, DAY)
+    windy = sky(day={"wind_m_s": 3.5})
+    assert day_verdict(leaf, here, windy, DAY, Limits(wind_m_s=3.0)).reasons[0].code == "wind"
+    rain = sky(day={"rain_mm": 5.0, "rain_from_hour": 12})
+    assert day_verdict(leaf, here, rain, DAY, Limits(leaf_hours=2)).verdict == "go"
+
+
+@given(st.floats(0, 80), st.floats(0, 80), st.floats(0, 40), st.booleans())
+def test_more_rain_never_turns_a_hold_into_a_go(today: float, next_day: float, more: float, on_day: bool) -> None:
+    """For granules on watered turf: where nobody waters, rain is what ends a drought."""
+    less = says(QUICK, sky(day={"rain_mm": today}, next={"rain_mm": next_day}))
+    wetter: dict[str, Any] = {
+        "day": {"rain_mm": today + more * on_day},
+        "next": {"rain_mm": next_day + more * (not on_day)},
+    }
+    assert not (less.verdict == "hold" and says(QUICK, sky(**wetter)).goes)
+
+
+@given(st.permutations([("ground", "wet"), ("ground", "moist"), ("growth", "growing"), ("growth", "dormant")]))
+def test_a_verdict_does_not_depend_on_the_order_of_entering(order: list[tuple[Kind, str]]) -> None:
+    rows = tuple(Observation(n, kind, DAY, "Wren", word=word) for n, (kind, word) in enumerate(order, start=1))
+    found = says(QUICK, sky(rows))
+    assert [reason.code for reason in found.reasons] == ["saturated", "dormant"]
