@@ -275,8 +275,9 @@ def main() -> None:
         f"| 100 lawns | the same loop 100 times | {many:.0f} × |",
         "",
         "Whole pages are kept by the database's version: a page that changed nothing draws nothing. After any change a",
-        "page is made anew as a whole; lanes are not yet kept one by one. The site sheet spends its time on reading",
-        "shapes from their texts, planning on comparing products for every round and on combining them.",
+        "page is put together anew from its rows; seasons of lawns, judged jobs, verdicts and drawn lanes that rest on",
+        "unchanged content are not computed again, so what is left is reading rows and writing the page. The site",
+        "sheet spends its time on reading shapes from their texts, planning on comparing products for every round.",
         "",
     ]
     REPORT.write_text("\n".join(lines), encoding="utf-8")
