@@ -87,6 +87,8 @@ def test_everything_seen_at_once_is_a_row_each(demo: Browser, demo_engine: Engin
         ({"tap": "ground:wet", "place": "p99"}, "place", "where it was seen"),
         ({"tap": "ground:wet", "area": "9"}, "area", "area of this property"),
         ({"tap": "ground:wet", "who": ""}, "who", ""),
+        ({"tap": "ground:wet", "corrects": "999"}, "place", "was not seen here"),
+        ({"tap": "ground:wet", "corrects": "9" * 30}, "place", "was not seen here"),
     ],
 )
 def test_what_cannot_be_is_said_beside_its_field(demo: Browser, change: dict[str, str], field: str, says: str) -> None:

@@ -170,7 +170,7 @@ def write_seen(request: Request, session: Writing, posted: Posted, today: Today)
     units = units_of(place.here.units) if place is not None else "metric"
     read = read_form(SeenForm, posted, today=today, units=units)
     form = read.value
-    corrects = int(posted["corrects"]) if posted.get("corrects", "").isdecimal() else None
+    corrects = _corrected(session, place, posted.get("corrects", ""), read)
     if place is None:
         read.refuse(NotUnderstood("Choose where it was seen.", field="place"))
     area = _area(session, place, posted.get("area", ""), read)
@@ -192,6 +192,17 @@ def write_seen(request: Request, session: Writing, posted: Posted, today: Today)
     if not last_logged_by(request.cookies.get(WHO, "")):
         answer.set_cookie(WHO, who_cookie(form.who, ""), KEPT_FOR_S, httponly=True, samesite="lax")
     return answer
+
+
+def _corrected(session: Reading, place: Place | None, asked: str, read: Read[Any]) -> int | None:
+    """The key of the observation that is corrected: one of this place, or of its sky."""
+    if not asked or place is None:
+        return None
+    row = store.observation_row(session, int(asked)) if asked.isdecimal() and len(asked) < 16 else None
+    if row is None or (row.property_id != place.here.id and row.climate_id != place.here.climate_id):
+        read.refuse(NotUnderstood("What is corrected was not seen here. Open it from the list.", field="place"))
+        return None
+    return row.id
 
 
 def _area(session: Reading, place: Place | None, asked: str, read: Read[Any]) -> int | None:
