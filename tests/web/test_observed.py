@@ -242,3 +242,21 @@ def test_a_firm_sets_a_limit_of_a_day_with_its_reason_and_takes_it_back(demo: Br
     assert demo.post(url, {"usual": "1"}, page=page).status_code == 303
     assert "Heavy rain within two days, 31 mm" in words(demo, "/")
     assert demo.post(f"{page}/limits/magic", {"value": "1", "why": "x"}, page=page).status_code == 404
+
+
+def test_work_and_files_ask_as_well_on_a_day_that_held(demo: Browser, demo_engine: Engine) -> None:
+    with demo_engine.connect() as connection:
+        query = "SELECT j.id, a.property_id FROM jobs j JOIN areas a ON a.id = j.area_id WHERE j.work = 'seed'"
+        job, place = connection.execute(text(query)).first() or (0, 0)
+    demo.post("/observed/new", SEEN | {"place": f"p{place}", "tap": "ground:wet"}, page="/observed/new")
+    form = {"form_key": "c" * 32, "done_on": "2026-05-27", "who": "Wren", "note": ""}
+    asked = demo.post(f"/jobs/{job}/done", form, page=f"/jobs/{job}")
+    assert "wheels and shoes smear it" in sentence_beside(asked.text, "note")
+    done = demo.post(f"/jobs/{job}/done", form | {"note": "by hand, on boards"}, page=f"/jobs/{job}")
+    assert done.status_code == 303
+    rows = (
+        "applied_on,property,area,product,amount_as_typed,covered_m2,who\n"
+        "2026-05-27,Gorse End,Heath lawn,Slowburn 20-0-8,5 kg,340,Wren"
+    )
+    read = demo.post("/daybook/bring", {"text": rows}, page="/daybook/bring")
+    assert "The ground is wet (Wren)" in html.unescape(read.text)

@@ -3,12 +3,15 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import replace
 from datetime import date, timedelta
 
 from fastapi import Request
 from sqlalchemy.orm import Session
 
-from amber_acre.core.jobs.job import Job
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.holds import DayVerdict, day_verdict, span_verdicts
 from amber_acre.core.rules.judged import JudgedJob
@@ -46,6 +49,18 @@ def days_ahead(
     sky = skies_over(request, session, [area.property], first, first + timedelta(days=days))[area.property_id]
     found = span_verdicts(judged.job, judged.ground, sky.at(area.id), first, days, hold_limits(session))
     return tuple(one for one in found if judged.job.opens <= one.day <= judged.job.closes)
+
+
+def entry_held_as_seen(
+    session: Session, area: AreaRow, entry: Entry, ground: Ground, planned: Job | None
+) -> tuple[Sentence, ...]:
+    """As :func:`held_as_seen`, of what was put down: the planned job with what really went down, or one of its own."""
+    if entry.product is None:
+        return ()
+    work: Work = "feed" if entry.product.total_nitrogen else "spread"
+    job = planned or Job(0, entry.product.name, work, entry.on, entry.on, entry.on)
+    put_down = replace(job, product=entry.product, dose=Dose(entry.achieved_rate_g_m2))
+    return held_as_seen(session, area, put_down, ground, entry.on)
 
 
 def held_as_seen(session: Session, area: AreaRow, job: Job, ground: Ground, on: date) -> tuple[Sentence, ...]:

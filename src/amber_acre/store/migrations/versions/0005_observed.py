@@ -29,6 +29,15 @@ def _keys(table: str) -> list[sa.Constraint]:
 
 
 def upgrade() -> None:
+    op.execute("ALTER TABLE jobs ADD COLUMN answered VARCHAR NOT NULL DEFAULT ''")
+    _prices()
+    _observations()
+    _forecasts()
+    _never_changed()
+    _limits()
+
+
+def _prices() -> None:
     op.execute("ALTER TABLE packs ADD COLUMN supplier VARCHAR NOT NULL DEFAULT ''")
     op.create_table(
         "pack_prices",
@@ -42,7 +51,9 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_pack_prices")),
     )
     op.create_index(op.f("ix_pack_prices_product_id"), "pack_prices", ["product_id"])
-    op.execute("ALTER TABLE jobs ADD COLUMN answered VARCHAR NOT NULL DEFAULT ''")
+
+
+def _observations() -> None:
     op.create_table(
         "observations",
         *_place(),
@@ -67,6 +78,9 @@ def upgrade() -> None:
         sa.ForeignKeyConstraint(["area_id"], ["areas.id"], name=op.f("fk_observations_area_id")),
         sa.ForeignKeyConstraint(["corrects_id"], ["observations.id"], name=op.f("fk_observations_corrects_id")),
     )
+
+
+def _forecasts() -> None:
     op.create_table(
         "forecast_days",
         *_place(),
@@ -85,6 +99,9 @@ def upgrade() -> None:
         ),
     )
     op.create_index(op.f("ix_forecast_days_day"), "forecast_days", ["day"])
+
+
+def _never_changed() -> None:
     for table in ("observations", "forecast_days"):
         for column in ("property_id", "climate_id"):
             op.create_index(op.f(f"ix_{table}_{column}"), table, [column])
@@ -93,6 +110,9 @@ def upgrade() -> None:
                 f"CREATE TRIGGER {table}_no_{action.lower()} BEFORE {action} ON {table} BEGIN "
                 "SELECT RAISE(ABORT, 'what was seen or forecast is never changed: a new row corrects it'); END"
             )
+
+
+def _limits() -> None:
     op.create_table(
         "hold_limits",
         sa.Column("key", sa.String(), nullable=False),

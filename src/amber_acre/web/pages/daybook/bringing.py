@@ -28,6 +28,7 @@ from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.days import done_on
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
+from amber_acre.web.skies import entry_held_as_seen
 
 router = APIRouter()
 
@@ -90,7 +91,8 @@ def _read(session: Reading, text: str, today: date) -> list[Line]:
         if line.entry is None or line.area is None:
             continue
         book = found[line.area.id]
-        line.past = list(_judged(book, line.entry))
+        held = entry_held_as_seen(session, line.area, line.entry, book.ground, None)
+        line.past = [*_judged(book, line.entry), *(Verdict("held-that-day", "warn", sentence) for sentence in held)]
         found[line.area.id] = book.with_entry(line.entry)
     return lines
 

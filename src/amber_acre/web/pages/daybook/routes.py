@@ -4,7 +4,7 @@ from __future__ import annotations
 
 import secrets
 from collections.abc import Mapping
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from typing import Any
 
@@ -13,9 +13,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
-from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
-from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
@@ -36,7 +34,7 @@ from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.daybook.forms import EntryForm
 from amber_acre.web.shown import Shown
-from amber_acre.web.skies import held_as_seen
+from amber_acre.web.skies import entry_held_as_seen
 from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
 router = APIRouter()
@@ -338,15 +336,9 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
                 product=Plain(product.name),
             )
         )
-    found += held_as_seen(session, job.area, _as_job(job, entry), job.book.ground, entry.on)
+    planned_job = job.judged.job if job.judged else None
+    found += entry_held_as_seen(session, job.area, entry, job.book.ground, planned_job)
     return [*found, *(verdict.sentence for verdict in wants_reason(job.book.judged_entry(entry)))]
-
-
-def _as_job(job: _Logged, entry: Entry) -> Job:
-    """What went down as a job of its day: the planned one with what was really put down, or one of its own."""
-    work: Work = "feed" if entry.material.total_nitrogen else "spread"
-    planned = job.judged.job if job.judged else Job(0, entry.material.name, work, entry.on, entry.on, entry.on)
-    return replace(planned, product=entry.material, dose=Dose(entry.achieved_rate_g_m2))
 
 
 def _form(request: Request, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:

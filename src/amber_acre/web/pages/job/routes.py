@@ -37,7 +37,7 @@ from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
 from amber_acre.web.shown import Shown
-from amber_acre.web.skies import days_ahead
+from amber_acre.web.skies import days_ahead, held_as_seen
 from amber_acre.web.who import WHO, last_logged_by
 
 router = APIRouter()
@@ -196,6 +196,10 @@ def job_done(request: Request, session: Writing, posted: Posted, today: Today, j
         read.refuse(
             MissingInput("Say how deep the probe goes now: it decides whether the finding closes.", field="probe")
         )
+    if form is not None and not form.note:
+        ground = book_of(session, row.area, today).ground
+        for sentence in held_as_seen(session, row.area, store.job_of(row), ground, form.done_on):
+            read.refuse(DoesNotFit(f"{sentence} Write down in the note why it was done.", field="note"))
     if form is None or read.faults:
         return _page(request, session, row, today, read, 422)
     note = form.note
