@@ -25,8 +25,8 @@ from httpx2 import Client
 from sqlalchemy import Engine
 from tests.journeys.browsing import served
 
+from amber_acre.core.care.brief import Lawn
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.demo.build import build_demo, demo_settings, lay_lawn

@@ -9,6 +9,7 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.correction.cheapest_acid import cheapest_by_acid
 from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.nutrient_plan import LOOK_DAYS, plan_nutrient
@@ -20,7 +21,6 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import SoilAction
-from amber_acre.core.programme.need import nitrogen_need
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres

@@ -19,7 +19,7 @@ from amber_acre.core.season.weather import (
     of_service,
     standing,
 )
-from amber_acre.core.tables.grasses import Season
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from tests.core.worlds import BAY, HOT, VALE
 
 DAY = date(2026, 5, 27)
@@ -76,16 +76,17 @@ def test_what_was_seen_counts_for_a_while_and_on_its_own_area() -> None:
 
 
 @pytest.mark.parametrize(
-    ("climate", "season", "near"), [(VALE, "cool", date(2026, 4, 1)), (HOT, "warm", date(2026, 3, 20))]
+    ("climate", "key", "near"), [(VALE, "bluegrass", date(2026, 4, 1)), (HOT, "couch", date(2026, 3, 20))]
 )
-def test_growth_that_was_seen_moves_the_year(climate: Climate, season: Season, near: date) -> None:
-    begins = growth_begins(climate, season, near)
+def test_growth_that_was_seen_moves_the_year(climate: Climate, key: str, near: date) -> None:
+    grass = GRASS_BY_KEY[key]
+    begins = growth_begins(climate, grass, near)
     assert begins is not None
     later = begins + timedelta(days=60)
 
     def seen(word: str, days: int) -> int:
         row = Observation(1, "growth", begins + timedelta(days=days), "Wren", word=word)
-        return early_days(climate, season, [row], later)
+        return early_days(climate, grass, [row], later)
 
     assert [seen("growing", days) for days in (-9, -45, -46, 0, 20)] == [9, 45, 0, 0, 0]
     assert [seen("dormant", days) for days in (7, 45, 46, -1)] == [-7, -45, 0, 0]
@@ -96,9 +97,9 @@ def test_growth_that_was_seen_moves_the_year(climate: Climate, season: Season, n
 
 
 def test_where_growth_never_stops_nothing_moves() -> None:
-    assert growth_begins(BAY, "cool", date(2026, 9, 1)) is None
+    assert growth_begins(BAY, GRASS_BY_KEY["bluegrass"], date(2026, 9, 1)) is None
     row = Observation(1, "growth", date(2026, 9, 1), "Wren", word="growing")
-    assert early_days(BAY, "cool", [row], date(2026, 10, 1)) == 0
+    assert early_days(BAY, GRASS_BY_KEY["bluegrass"], [row], date(2026, 10, 1)) == 0
 
 
 @pytest.mark.parametrize(("interval", "grows"), [(14.0, True), (14.1, False)])

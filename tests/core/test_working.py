@@ -11,6 +11,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 from simpleeval import simple_eval
 
+from amber_acre.core.care.brief import Lawn
 from amber_acre.core.correction.amending import amend, gypsum_by_test
 from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.ph_brief import PhBrief, PhChoice
@@ -18,7 +19,6 @@ from amber_acre.core.correction.ph_plan import plan_ph
 from amber_acre.core.correction.soil_ledger import SoilUse, soil_ledger
 from amber_acre.core.measure.entry import read_cut_out, read_outline
 from amber_acre.core.measure.size import CutOut, net_size
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.programme.supply import release_working
 from amber_acre.core.programme.year import lawn_year

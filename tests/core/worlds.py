@@ -6,8 +6,8 @@ from collections.abc import Mapping
 from datetime import date
 from typing import Any
 
+from amber_acre.core.care.brief import Lawn
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import Climate, MonthDay

@@ -120,7 +120,7 @@ def test_every_unit_in_both_systems() -> None:
 @settings(max_examples=25, deadline=None)
 @given(LAWNS)
 def test_nothing_in_a_lane_leaves_it_or_covers_its_neighbour(place: object) -> None:
-    from amber_acre.core.programme.brief import Lawn
+    from amber_acre.core.care.brief import Lawn
 
     assert isinstance(place, Lawn)
     start = season_start(place.climate, date(2026, 4, 1))

@@ -9,13 +9,13 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 from sqlalchemy.orm.exc import StaleDataError
 
+from amber_acre.core.care.brief import UPKEEPS, WAYS, Establishing, Lawn
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of, read_facts, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, day_of, number_of, read_facts, size_by_facts
 from amber_acre.core.measure.entry import Reading, read_cut_out
 from amber_acre.core.measure.kept import TypedShape, sized, typed_shape
 from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken
-from amber_acre.core.programme.brief import UPKEEPS, Lawn
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.soil.texture import texture_of
@@ -119,6 +119,7 @@ def lawn_of(row: AreaRow) -> Lawn:
         for patch in row.property.areas
         if patch.parent_id == row.id and patch.deleted_at is None and patch.fact_texts.get("fed", "with") != "own"
     )
+    facts = facts_of(row)
     return Lawn(
         row.name,
         SquareMetres(row.size_m2 + more),
@@ -132,7 +133,27 @@ def lawn_of(row: AreaRow) -> Lawn:
         climate_of(row.property.climate),
         rule_set_of(row.property.rule_set),
         _store_mm(row),
+        sun_hours=number_of(facts, "sun"),
+        texture=_texture(row),
+        start=_establishing(facts),
+        events=tuple(day for day in (day_of(facts, "event"),) if day is not None),
     )
+
+
+def _texture(row: AreaRow) -> str:
+    """The texture class on file, by the laboratory or by feel; '' unknown."""
+    texture = texture_of(newest_with(tests_of(row), "sand"), row.fact_texts.get("texture", ""))
+    return texture.name if texture is not None else ""
+
+
+def _establishing(facts: Mapping[str, ReadFact]) -> Establishing | None:
+    """How a lawn begins, where both the way and the day are known."""
+    way, on = facts.get("begins"), day_of(facts, "begins_on")
+    if way is None or on is None:
+        return None
+    winter = facts["winter_grass"].value if "winter_grass" in facts else None
+    grass = GRASS_BY_KEY.get(winter) if isinstance(winter, str) else None
+    return Establishing(next(one for one in WAYS if one == way.value), on, grass)
 
 
 def _store_mm(row: AreaRow) -> float | None:

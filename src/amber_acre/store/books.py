@@ -9,11 +9,11 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.care.brief import plants_of_grass
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_kinds import ReadFact, number_of
-from amber_acre.core.programme.brief import plants_of_grass
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
@@ -118,7 +118,7 @@ def _climate_seen(area: AreaRow, grass: Grass | None, seen: Sequence[Observation
     """The climate of an area, its year moved by what was seen of its grass."""
     climate = climate_of(area.property.climate)
     own = [one for one in seen if one.area in (None, area.id)]
-    return replace(climate, early_days=early_days(climate, grass.season, own, day)) if grass and own else climate
+    return replace(climate, early_days=early_days(climate, grass, own, day)) if grass and own else climate
 
 
 def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:

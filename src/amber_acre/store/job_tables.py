@@ -62,6 +62,7 @@ class JobRow(Base):
     answered: Mapped[str] = mapped_column(default="")
     change_reason: Mapped[str] = mapped_column(default="")
     skipped: Mapped[bool] = mapped_column(default=False)
+    pinned: Mapped[bool] = mapped_column(default=False)
     version: Mapped[int] = mapped_column()
     area: Mapped[AreaRow] = relationship(lazy="select")
     product: Mapped[ProductRow | None] = relationship(lazy="select")

@@ -61,6 +61,7 @@ def job_of(row: JobRow) -> Job:
         row.yearly_g_m2,
         row.skipped or (row.correction is not None and row.correction.ended_at is not None),
         answered=frozenset(row.answered.split()),
+        pinned=row.pinned,
     )
 
 
@@ -88,6 +89,7 @@ def row_of(job: Job, area_id: int, programme_id: int | None = None, correction_i
         yearly_g_m2=job.yearly_g_m2,
         skipped=job.skipped,
         answered=" ".join(sorted(job.answered)),
+        pinned=job.pinned,
     )
 
 
@@ -146,11 +148,12 @@ def require_unchanged(row: JobRow, version: int) -> None:
 def change_job(session: Session, row: JobRow, job: Job, version: int, change_reason: str, at: datetime) -> None:
     """Changes a job by hand, if nobody changed it since ``version``; what it was is kept (DoesNotFit).
 
-    Its window moves with its day, and the tests that follow a dose of a correction with the dose.
+    Its window moves with its day, and the tests that follow a dose of a correction with the dose. What a hand changed
+    of a season stays when the rest is planned again.
     """
     require_unchanged(row, version)
     session.add(JobChangeRow(job_id=row.id, at=at, before=_kept(row), why=change_reason))
-    _set(row, job, change_reason)
+    _set(row, replace(job, pinned=job.pinned or row.programme_id is not None), change_reason)
     session.flush()
 
 
@@ -161,10 +164,22 @@ def _set(row: JobRow, job: Job, change_reason: str) -> None:
     row.product_id = job.product.key if job.product is not None else None
     row.dose, row.basis, row.dose_count = job.dose.value, job.dose.basis, job.dose.count
     row.placement, row.reason, row.skipped = job.placement, job.reason, job.skipped
+    row.pinned = job.pinned
     row.change_reason, row.answered = change_reason, " ".join(sorted(job.answered))
 
 
-_KEPT = ("product_id", "dose", "basis", "dose_count", "placement", "reason", "skipped", "change_reason", "answered")
+_KEPT = (
+    "product_id",
+    "dose",
+    "basis",
+    "dose_count",
+    "placement",
+    "reason",
+    "skipped",
+    "pinned",
+    "change_reason",
+    "answered",
+)
 
 
 def _kept(row: JobRow) -> str:
@@ -193,6 +208,7 @@ def job_before(row: JobRow, change: JobChangeRow, products: Mapping[int, Product
         placement=kept["placement"],
         reason=kept["reason"],
         skipped=kept["skipped"],
+        pinned=kept.get("pinned", False),
         answered=frozenset(kept.get("answered", "").split()),
     )
     return job, kept["change_reason"]

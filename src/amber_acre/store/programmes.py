@@ -9,8 +9,12 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.care.brief import Lawn
+from amber_acre.core.care.establishing import sown_by_jobs
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.programme.settling import settle
+from amber_acre.core.programme.weights import DEFAULT_SCHOOL
 from amber_acre.core.programme.year import LawnYear, lawn_year
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_book
@@ -18,7 +22,7 @@ from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
 from amber_acre.store.books import book_of, books
 from amber_acre.store.climates import climate_of
-from amber_acre.store.jobs import row_of
+from amber_acre.store.jobs import job_of, jobs_in_force, row_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
@@ -144,39 +148,95 @@ def _rounds_of_seasons_past(session: Session, lawns: Sequence[AreaRow], day: dat
     return {key for key, area_id, start in rows if start < shown[area_id]}
 
 
-def plan_area(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
+def plan_area(session: Session, area: AreaRow, today: date, school: str = "") -> ProgrammeRow:
     """Plans an area's year: this season while a round can still be placed in it, else the next one.
 
-    A new programme stands in front of an older one of the season; the older is kept.
+    What is done, pinned or changed by hand stays as it is; a new programme stands in front of an older one of the
+    season, which is kept. ``school``: '' keeps the one it was planned by.
     """
     book = book_of(session, area, today)
-    side = book.ground.running or book.ground.ph_side()
-    lawn = replace(lawn_of(area), ph_side=side, climate=book.ground.climate)
-    products = shelf(session)
-    start = season_start(lawn.climate, today)
-    this_season = [e for e in book.entries if start <= e.on < next_season_start(start)]
-    plan = plan_year(lawn, products, start, today, this_season)
-    if not plan.rounds and not this_season and today > start:
-        following = plan_year(lawn, products, next_season_start(start), today)
+    start = season_start(book.ground.climate, today)
+    plan = _plan_of(session, area, book, start, today, school)
+    logged = any(start <= entry.on < next_season_start(start) for entry in book.entries)
+    if not plan.rounds and not logged and today > start:
+        following = _plan_of(session, area, book, next_season_start(start), today, school)
         plan = following if following.rounds else plan
     return save_plan(session, area.id, _settled(session, plan, book, area, today), today)
+
+
+def plan_by(session: Session, area: AreaRow, today: date, school: str) -> YearPlan:
+    """What a school would plan for the season of an area from today on, among its other jobs; nothing is written."""
+    book = book_of(session, area, today)
+    plan = _plan_of(session, area, book, season_start(book.ground.climate, today), today, school)
+    return _settled(session, plan, book, area, today)
+
+
+def brief_of(area: AreaRow, book: AreaBook) -> Lawn:
+    """The lawn a season is planned for: what the area says, the year as it was seen, and which way its pH is to go."""
+    side = book.ground.running or book.ground.ph_side()
+    lawn = replace(lawn_of(area), ph_side=side, climate=book.ground.climate)
+    return lawn if lawn.start is not None else replace(lawn, start=sown_by_jobs(book.jobs))
+
+
+def _plan_of(session: Session, area: AreaRow, book: AreaBook, start: date, today: date, school: str) -> YearPlan:
+    before = programme_of(session, area.id, start)
+    others = _of_the_others(session, area, start)
+    return plan_year(
+        brief_of(area, book),
+        shelf(session),
+        start,
+        today,
+        book.entries,
+        school=school or (before.school if before is not None else DEFAULT_SCHOOL),
+        ground=book.ground,
+        pinned=_pinned(before, book),
+        visited=[job.on_day for job in others if job.on_day >= today],
+        opened=frozenset(job.product_id for job in others if job.product_id is not None),
+    )
+
+
+def _pinned(before: ProgrammeRow | None, book: AreaBook) -> list[Job]:
+    """Rounds of the programme before that stay: pinned or changed by hand, and not done, left out or missed."""
+    if before is None:
+        return []
+    done = {one.job.key for one in book.jobs if one.done or not one.job.counts}
+    return [job_of(row) for row in before.rounds if row.pinned and not row.skipped and row.id not in done]
+
+
+def _of_the_others(session: Session, area: AreaRow, start: date) -> list[JobRow]:
+    """Open jobs of the property's other areas in a season: visits and bags that are shared."""
+    others = [one.id for one in area.property.areas if one.id != area.id and one.deleted_at is None]
+    end = next_season_start(start)
+    rows = [row for of_area in jobs_in_force(session, others).values() for row in of_area] if others else []
+    return [row for row in rows if not row.skipped and start <= row.on_day < end]
 
 
 def _settled(session: Session, plan: YearPlan, book: AreaBook, area: AreaRow, today: date) -> YearPlan:
     """A plan among the lawn's other jobs; the rounds of the programme it replaces do not count beside it."""
     before = programme_of(session, area.id, plan.start)
     replaced = {row.id for row in before.rounds} if before else set()
-    beside = replace(book, jobs=tuple(one for one in book.jobs if one.job.key not in replaced or one.done))
-    rounds, said = settle(beside, plan.rounds, today)
+    stay = _pinned(before, book)
+    kept = tuple(one for one in book.jobs if one.job.key not in replaced or one.done)
+    rounds, said = settle(replace(book, jobs=kept), [*stay, *plan.rounds], today, keep={job.key for job in stay})
     return replace(plan, rounds=rounds, obstacles=(*plan.obstacles, *said))
 
 
 def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> ProgrammeRow:
     """Writes a plan as a new programme."""
-    row = ProgrammeRow(area_id=area_id, season_start=plan.start, planned_on=today, need_g_m2=plan.need.yearly_g_m2)
+    row = ProgrammeRow(
+        area_id=area_id,
+        season_start=plan.start,
+        planned_on=today,
+        need_g_m2=plan.need.yearly_g_m2,
+        school=plan.school,
+        gap=plan.choice.gap,
+    )
     row.rounds = [row_of(one, area_id) for one in plan.rounds]
     row.notes = [ProgrammeNoteRow(kind="assumption", sentence=s) for s in plan.assumptions]
     row.notes += [ProgrammeNoteRow(kind="obstacle", sentence=s) for s in plan.obstacles]
+    row.notes += [
+        ProgrammeNoteRow(kind="advice", sentence=one.sentence, code=one.code) for one in plan.advice if not one.obstacle
+    ]
     session.add(row)
     session.flush()
     return row

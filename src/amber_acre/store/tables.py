@@ -299,6 +299,8 @@ class ProgrammeRow(Base):
     season_start: Mapped[date]
     planned_on: Mapped[date]
     need_g_m2: Mapped[float]
+    school: Mapped[str] = mapped_column(default="test")
+    gap: Mapped[float | None]
     rounds: Mapped[list[JobRow]] = relationship(back_populates="programme", order_by="JobRow.number", lazy="selectin")
     notes: Mapped[list[ProgrammeNoteRow]] = relationship(
         order_by="ProgrammeNoteRow.id", cascade="all, delete-orphan", lazy="selectin"
@@ -307,9 +309,10 @@ class ProgrammeRow(Base):
 
 class ProgrammeNoteRow(Base):
     __tablename__ = "programme_notes"
-    __table_args__ = (CheckConstraint("kind IN ('assumption', 'obstacle')", name="kind"),)
+    __table_args__ = (CheckConstraint("kind IN ('assumption', 'obstacle', 'advice')", name="kind"),)
 
     id: Mapped[int] = mapped_column(primary_key=True)
     programme_id: Mapped[int] = mapped_column(ForeignKey("programmes.id", ondelete="CASCADE"), index=True)
     kind: Mapped[str]
     sentence: Mapped[str]
+    code: Mapped[str] = mapped_column(default="")

@@ -15,7 +15,8 @@ from amber_acre.core.rules.in_season import (
 )
 from amber_acre.core.rules.rule import Case
 from amber_acre.core.season.climate import Climate, MonthDay
-from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
+from amber_acre.core.season.growing import soil_on
+from amber_acre.core.tables.grass_growth import growth_of
 from tests.core.rules.cases import COMPOST, TODAY, broken, ground, job
 from tests.core.worlds import BAY, HOT, LIME, QUICK, SLOW, SULPHUR, VALE
 
@@ -63,7 +64,7 @@ def test_wounds_are_made_only_where_they_heal(climate: Climate, grass: str, day:
 def test_the_first_healing_day_is_one_the_judge_lets_pass(climate: Climate, grass: str) -> None:
     at = ground(climate=climate, grass=grass)
     for start in (date(2026, 1, 1), date(2026, 7, 1), date(2026, 11, 26)):
-        day = first_healing_day(climate, at.season, start)
+        day = first_healing_day(climate, at.turf_grass, start)
         assert "heals" not in broken(at, core(day)), day
         if day > start:
             assert "heals" in broken(at, core(day - timedelta(days=1)))
@@ -80,16 +81,15 @@ def test_a_mirrored_climate_judges_mirrored(month: int) -> None:
 
 
 def test_no_nitrogen_on_grass_that_hardly_grows_at_the_growth_threshold() -> None:
-    """The first day on which the potential passes the threshold is the first without a word."""
+    """The first day on which the soil passes what the grass takes up from is the first without a word."""
     at = ground()
     days = [date(2026, 3, 1) + timedelta(days=n) for n in range(80)]
     flags = ["no-growth" in broken(at, job(QUICK, 12, day)) for day in days]
     turn = flags.index(False)
     assert all(flags[:turn])
     assert not any(flags[turn:])
-    means = [usual(Case(job(QUICK, 12, days[n]), at, (), TODAY))[0] for n in (turn - 1, turn)]
-    potential = [growth_potential(mean, "cool") for mean in means]
-    assert potential[0] < GROWING_ABOVE["cool"] <= potential[1]
+    soil = [soil_on(VALE, days[n]) for n in (turn - 1, turn)]
+    assert soil[0] < growth_of(at.turf_grass).base_c <= soil[1]
     assert "no-growth" not in broken(at, job(LIME, 100, date(2026, 1, 10)))
 
 

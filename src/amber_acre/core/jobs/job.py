@@ -63,6 +63,7 @@ class Job:
     ``target_g_m2`` is its nitrogen: ``share`` of the ``yearly_g_m2`` divided by a season, plus or less what capped
     rounds passed on. ``skipped``: left out by hand, or its plan was ended. ``missed``: a feed whose window closed with
     nothing logged. Neither counts. ``answered``: keys of the rules somebody read, and gave the reason to go past.
+    ``pinned``: stays as it is when the rest of its season is planned again.
     """
 
     number: int
@@ -84,6 +85,7 @@ class Job:
     skipped: bool = False
     missed: bool = False
     answered: frozenset[str] = frozenset()
+    pinned: bool = False
 
     @property
     def counts(self) -> bool:

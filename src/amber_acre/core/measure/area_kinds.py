@@ -6,6 +6,7 @@ import math
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import date
 from functools import partial
 from typing import Literal
 
@@ -16,12 +17,13 @@ from amber_acre.core.measure.entry import METRIC, Reading
 from amber_acre.core.measure.planting import ROOT_RADIUS_LOW, Measured, containers, hedge_ground, root_zone
 from amber_acre.core.quantities import Metres, SquareMetres
 from amber_acre.core.tables.acidifying import FIZZ_TEST
+from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.tables.trunks import BREAST_HEIGHT_M, CALIPER_BOUND_M, CALIPER_LARGE_M, CALIPER_SMALL_M
 from amber_acre.core.working import Figure, Working
 
 Quantity = Literal[
-    "text", "length", "lengths", "count", "volume", "choice", "number", "area", "slope", "year", "plants"
+    "text", "length", "lengths", "count", "volume", "choice", "number", "area", "slope", "year", "plants", "day"
 ]
 Kind = Literal["lawn", "patch", "hedge", "tree", "bed", "container"]
 Choice = tuple[str, str]
@@ -79,7 +81,31 @@ _MEDIUM = (
 )
 _PLANT = Fact("plant", "What grows there", "text", "a name from the Almanac, or your own")
 _KINDS = (
-    AreaKind("lawn", "Lawn", "shape", (), turf=True, grown=True),
+    AreaKind(
+        "lawn",
+        "Lawn",
+        "shape",
+        (
+            Fact(
+                "begins",
+                "New grass",
+                "choice",
+                "an established lawn needs no answer",
+                choices=(("seed", "sown anew"), ("turf", "laid as turf"), ("over", "overseeded")),
+            ),
+            Fact("begins_on", "Sown, laid or overseeded on", "day"),
+            Fact(
+                "winter_grass",
+                "Winter grass sown into it",
+                "choice",
+                "a cool-season grass over a warm-season lawn",
+                choices=tuple((g.key, g.common_name) for g in GRASSES if g.season == "cool"),
+            ),
+            Fact("event", "It must look its best on", "day", "iron for colour is planned backwards from it"),
+        ),
+        turf=True,
+        grown=True,
+    ),
     AreaKind(
         "patch",
         "Patch within a lawn",
@@ -299,10 +325,27 @@ def read_fact(fact: Fact, text: str, reading: Reading = METRIC) -> ReadFact:
             return ReadFact(volume.value, volume.text)
         case "slope":
             return ReadFact(typed.slope(text, fact.key).value, text)
+        case "day":
+            return ReadFact(_day(text, fact.key), text)
         case "plants":
             return ReadFact(read_plants(text, fact.key), text)
         case "number" | "count" | "year":
             return ReadFact(_number(fact, text), text)
+
+
+def _day(text: str, field: str) -> str:
+    try:
+        return date.fromisoformat(text).isoformat()
+    except ValueError:
+        raise NotUnderstood(
+            f"“{text}” is no day. Type year, month and day, like 2026-09-12.", field=field, value=text
+        ) from None
+
+
+def day_of(facts: Mapping[str, ReadFact], key: str) -> date | None:
+    """A fact that is a day; None where it is unknown."""
+    value = facts[key].value if key in facts else None
+    return date.fromisoformat(value) if isinstance(value, str) and value else None
 
 
 def _number(fact: Fact, text: str) -> float:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 
+from amber_acre.core.care.brief import Lawn
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.season.climate import DailySeries

@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from amber_acre.core.care.brief import Lawn
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.nutrients import Nutrients, carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.working import Figure, Limit, Working
 

@@ -1,30 +1,36 @@
-"""Plan the year: need, places, targets, products; and the reason of every round."""
+"""Plan the year: what the lawn asks, what the shelf gives, and the doses chosen, each a job with its reason."""
 
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
-from datetime import date
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
 
-from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.care.brief import Lawn
+from amber_acre.core.care.lawn import asks
+from amber_acre.core.care.need import NitrogenNeed, nitrogen_need
+from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Lawn
-from amber_acre.core.programme.choosing import NEEDS_NITROGEN_ABOVE, Filled, fill, targets, why
-from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
-from amber_acre.core.programme.placing import Slot, place_rounds, still_open
-from amber_acre.core.quantities import unrounded
-from amber_acre.core.rules.limits import Direction
+from amber_acre.core.programme.advice import Advice, advice
+from amber_acre.core.programme.carry import carried_in
+from amber_acre.core.programme.model import Fixed
+from amber_acre.core.programme.rounds import iron_jobs, rounds_of
+from amber_acre.core.programme.solving import Choice, choose
+from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.local import phosphorus_forbidden
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
-from amber_acre.core.soil.findings import SoilFindings, findings
-
-LEAST_WORTH_PLANNING_G_M2 = 0.5  # about 0.1 lb/1000 ft² of nitrogen [common-practice]
+from amber_acre.core.soil.findings import findings
 
 
 @dataclass(frozen=True)
 class YearPlan:
-    """One season's plan: its start, the need, the rounds, what was assumed and what stood in the way."""
+    """One season's plan: its start, the need, the rounds, what was assumed and what stood in the way.
+
+    ``advice``: what it says beside its rounds, each with a code. ``asked`` and ``choice``: what it rests on.
+    """
 
     start: date
     end: date
@@ -32,6 +38,10 @@ class YearPlan:
     rounds: tuple[Job, ...]
     assumptions: tuple[str, ...]
     obstacles: tuple[str, ...]
+    advice: tuple[Advice, ...]
+    asked: Asks
+    choice: Choice
+    school: str = DEFAULT_SCHOOL
 
 
 def season_series(lawn: Lawn, start: date) -> DailySeries:
@@ -39,88 +49,80 @@ def season_series(lawn: Lawn, start: date) -> DailySeries:
     return daily_series(lawn.climate, start, next_season_start(start))
 
 
-def plan_year(lawn: Lawn, shelf: Sequence[Product], start: date, today: date, logged: Sequence[Entry] = ()) -> YearPlan:
-    """Plans the season beginning on ``start`` as seen on ``today``; what was logged is not fed again.
+def plan_year(
+    lawn: Lawn,
+    shelf: Sequence[Product],
+    start: date,
+    today: date,
+    logged: Sequence[Entry] = (),
+    *,
+    school: str = DEFAULT_SCHOOL,
+    ground: Ground | None = None,
+    pinned: Sequence[Job] = (),
+    visited: Sequence[date] = (),
+    opened: frozenset[int] = frozenset(),
+) -> YearPlan:
+    """Plans the season beginning on ``start`` as seen on ``today``; what was logged or pinned is not fed again.
 
-    ``logged`` are this season's entries on the lawn. The rounds still open share the year's need less
-    what was logged since the season began; a past slot is not caught up. Deterministic: the same input
-    gives the same plan.
+    ``logged``: the area's entries, of earlier years too. ``pinned``: jobs that stay as they are. ``visited``: days on
+    which somebody is on the property anyway, ``opened``: keys of products it has open. A past step is not caught up.
+    Deterministic: the same input gives the same plan.
     """
     series = season_series(lawn, start)
     need = nitrogen_need(lawn, series)
-    soil = findings(lawn.soil_test, today)
-    placing = place_rounds(lawn, series, need.demand_g_m2, need.yearly_g_m2)
-    placing = still_open(placing, today) if today > start else placing
-    count = standing(without_bulk(logged))
-    fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.material.total_nitrogen for e in count)
-    placed, obstacles = _without_fed(placing.slots, count), list(placing.obstacles)
-    left = max(0.0, need.yearly_g_m2 - fed)
-    if placed and left < LEAST_WORTH_PLANNING_G_M2:
-        obstacles.append(
-            f"{unrounded(fed)} g/m² of nitrogen is down already; the year's need of {unrounded(need.yearly_g_m2)} g/m²"
-            " is met. No round is added."
-        )
-        placed = []
-    shares = sum(slot.share for slot in placed)
-    yearly = min(need.yearly_g_m2, left / shares) if shares else 0.0
-    wanted = targets(placed, yearly, lawn.rules.total_cap_g_m2)
-    short = yearly * shares - sum(wanted)
-    if short > 0.05:
-        obstacles.append(
-            f"{unrounded(short)} g/m² of the year's nitrogen finds no room: the cap of one application, "
-            f"{lawn.rules.total_cap_g_m2:g} g/m², holds every round."
-        )
-    temperature = [float(series.mean_c[series.index(slot.on)]) for slot in placed]
-    feeds = [product for product in shelf if product.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
-    filled, problems = fill(placed, wanted, feeds, lawn, soil, temperature, count)
-    rounds = tuple(
-        _round(number, item, yearly, soil, lawn.ph_side)
-        for number, item in enumerate((f for f in filled if f.chosen), start=1)
+    ground = ground or lawn.ground()
+    soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
+    asked = asks(lawn, float(need.yearly_g_m2), soil, start, not phosphorus_forbidden(lawn.rules, soil.phosphorus))
+    asked = _from_today(asked, start, today)
+    down = _fixed(lawn, asked, start, logged, pinned)
+    earlier, said = carried_in(logged, asked.phases, start, lawn.size_m2)
+    asked = replace(asked, carried_g_m2=earlier)
+    steps = frozenset(asked.phases.step_of(day) for day in visited)
+    choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened)
+    fed = rounds_of(lawn, asked, choice, start, today, soil)
+    rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today)])
+    told = advice(lawn, ground, soil, asked, choice, rounds, down, shelf)
+    return YearPlan(
+        start,
+        next_season_start(start),
+        need,
+        rounds,
+        (*need.working.assumptions, *soil.assumptions, *said),
+        tuple(one.sentence for one in told if one.obstacle),
+        told,
+        asked,
+        choice,
+        school,
     )
-    assumptions = (
-        *soil.assumptions,
-        *need.working.assumptions,
-        "Warmth of the soil is taken from the daily mean air temperature of the climate normals.",
-        *([f"The climate: {lawn.climate.assumed}."] if lawn.climate.assumed else []),
-    )
-    return YearPlan(start, next_season_start(start), need, rounds, assumptions, (*obstacles, *problems))
 
 
-def _without_fed(slots: Sequence[Slot], logged: Sequence[Entry]) -> list[Slot]:
-    """Slots in whose window no nitrogen was logged yet; lime, sulphur and the like are no feed."""
-    fed = [entry for entry in logged if entry.material.total_nitrogen >= NEEDS_NITROGEN_ABOVE]
-    return [s for s in slots if not any(s.opens <= entry.on <= s.closes for entry in fed)]
+def _numbered(jobs: Sequence[Job]) -> tuple[Job, ...]:
+    ordered = sorted(jobs, key=lambda job: (job.on, -job.target_g_m2))
+    return tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
 
 
-def _round(number: int, item: Filled, yearly_g_m2: float, soil: SoilFindings, side: Direction | None) -> Job:
-    choice = item.chosen
-    assert choice is not None
-    parts = [f"{item.slot.name}: {item.slot.reason}."]
-    parts.append(
-        f"{unrounded(item.target_g_m2)} g/m² of nitrogen from {choice.product.name}, {why(item, soil, side)}"
-        + (f"; {choice.held_by} sets the rate" if choice.held_by else "")
-        + "."
-    )
-    if choice.product.p2o5 == 0 and soil.phosphorus == "unknown":
-        parts.append("No phosphorus: the soil is not tested.")
-    elif choice.product.p2o5 == 0 and soil.phosphorus != "low":
-        parts.append(f"No phosphorus: the soil is {soil.phosphorus} in it.")
-    if choice.product.k2o > 0 and soil.potassium == "low":
-        parts.append("Potassium: the test is low.")
-    if soil.phosphorus == "unknown":
-        parts.append("Answers no finding: there is no soil test.")
-    return Job(
-        number,
-        item.slot.name,
-        "feed",
-        item.slot.on,
-        item.slot.opens,
-        item.slot.closes,
-        Dose(choice.rate_g_m2),
-        choice.product,
-        target_g_m2=item.target_g_m2,
-        share=item.slot.share,
-        yearly_g_m2=yearly_g_m2,
-        reason=" ".join(parts),
-        answers="the year's nitrogen need",
-    )
+def _from_today(asked: Asks, start: date, today: date) -> Asks:
+    """The steps whose day has passed are closed: growth that has passed is not fed afterwards."""
+    if today <= start:
+        return asked
+    open_, because = asked.open.copy(), list(asked.closed_because)
+    for n in range(len(open_)):
+        if asked.phases.date_of(n, start) < today - timedelta(days=4) and open_[n]:
+            open_[n], because[n] = False, "that day has passed"
+    return replace(asked, open=open_, closed_because=tuple(because))
+
+
+def _fixed(lawn: Lawn, asked: Asks, start: date, logged: Sequence[Entry], pinned: Sequence[Job]) -> tuple[Fixed, ...]:
+    """What goes down this season anyway, by step: what was logged, and jobs that stay."""
+    end = next_season_start(start)
+    found = [
+        Fixed(asked.phases.step_of(entry.on), entry.material, entry.amount_kg * 1000 / lawn.size_m2)
+        for entry in without_bulk(standing(tuple(logged)))
+        if start <= entry.on < end
+    ]
+    found += [
+        Fixed(asked.phases.step_of(job.on), job.product, float(job.rate_on(lawn.size_m2)))
+        for job in pinned
+        if job.product is not None and start <= job.on < end
+    ]
+    return tuple(found)

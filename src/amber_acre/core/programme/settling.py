@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import replace
 from datetime import date, timedelta
 
@@ -11,16 +11,21 @@ from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.rule import Verdict
 
 
-def settle(book: AreaBook, rounds: Sequence[Job], today: date) -> tuple[tuple[Job, ...], tuple[str, ...]]:
+def settle(
+    book: AreaBook, rounds: Sequence[Job], today: date, keep: Collection[int] = ()
+) -> tuple[tuple[Job, ...], tuple[str, ...]]:
     """Rounds each on the day nearest to its own, in its window and not before ``today``, that breaks least; and a
     sentence for every round that moved or that nothing lets pass.
 
     A round that the judge still forbids is left out of the plan: it could not be done. ``book`` holds the lawn's other
-    jobs and its log, not the rounds of the plan it replaces.
+    jobs and its log, not the rounds of the plan it replaces. ``keep``: keys of rounds that stay whatever is said of
+    them.
     """
     settled: list[Job] = list(rounds)
     said: list[str] = []
     for n, job in enumerate(rounds):
+        if job.key in keep:
+            continue
         others = [one for one in settled if one is not settled[n]]
         found = _of_day(book.judged(job, others))
         if not found:
@@ -32,10 +37,11 @@ def settle(book: AreaBook, rounds: Sequence[Job], today: date) -> tuple[tuple[Jo
     kept: list[Job] = []
     for job in settled:
         stops = [v for v in book.judged(job, [one for one in settled if one is not job]) if v.severity == "stop"]
-        if stops:
+        if stops and job.key not in keep:
             said.append(f"{job.name} is left out: {stops[0].sentence}")
         else:
             kept.append(job)
+    kept.sort(key=lambda job: job.on)
     return tuple(replace(job, number=n) for n, job in enumerate(kept, start=1)), tuple(said)
 
 

@@ -9,10 +9,10 @@ from datetime import date
 
 import numpy as np
 
+from amber_acre.core.care.brief import Lawn
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.season.climate import Daily, DailySeries
 from amber_acre.core.season.release import NitrogenDose, rate_constant, release
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NitrogenForm

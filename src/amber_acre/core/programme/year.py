@@ -8,14 +8,14 @@ from datetime import date
 from functools import cached_property
 
 from amber_acre.core.by_content import by_content
+from amber_acre.core.care.brief import Lawn
+from amber_acre.core.care.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.jobs.use import most_with
-from amber_acre.core.programme.brief import Lawn
 from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import Ledger, ledger
-from amber_acre.core.programme.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.supply import Ribbon, supply
 from amber_acre.core.rules.ground import Ground

@@ -17,11 +17,12 @@ from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.findings import Level, level
 from amber_acre.core.soil.probe import ProbeSummary
-from amber_acre.core.tables.grasses import Grass, Season
+from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass, Season
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, PH_MARGIN
 from amber_acre.core.tables.textures import TextureClass
 
+USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
 LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
 
 
@@ -95,6 +96,11 @@ class Ground:
     def season(self) -> Season:
         """The season of its grass; cool for what is no turf."""
         return self.grass.season if self.grass is not None else "cool"
+
+    @property
+    def turf_grass(self) -> Grass:
+        """Its grass; a mixture for cool seasons where none is named."""
+        return self.grass if self.grass is not None else GRASS_BY_KEY[USUAL_GRASS]
 
     @property
     def _at_hand(self) -> tuple[float | None, date | None, bool]:

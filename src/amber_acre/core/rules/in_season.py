@@ -15,10 +15,11 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
-from amber_acre.core.season.growth import GROWING_ABOVE, growth_potential
+from amber_acre.core.season.growing import grows_on, soil_on
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
-from amber_acre.core.tables.grasses import Season
+from amber_acre.core.tables.grass_growth import growth_of
+from amber_acre.core.tables.grasses import Grass
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
@@ -41,24 +42,18 @@ def usual(case: Case, days_on: int = 0) -> tuple[float, float]:
 
 
 def grows(case: Case, days_on: int = 0) -> bool:
-    """Whether the area's grass grows then by the climate's mean."""
-    season = case.ground.season
-    return growth_potential(usual(case, days_on)[0], season) >= GROWING_ABOVE[season]
+    """Whether the area's grass grows then by the usual soil."""
+    return grows_on(case.ground.climate, case.ground.turf_grass, case.job.on + timedelta(days=days_on))
 
 
-def first_healing_day(climate: Climate, season: Season, day: date) -> date:
+def first_healing_day(climate: Climate, grass: Grass, day: date) -> date:
     """The first day from ``day`` on which the grass grows and has four weeks of growth to heal; ``day`` where no day of
     the year has."""
     for n in range(366):
         on = day + timedelta(days=n)
-        if all(_grows_on(climate, season, on + timedelta(days=more)) for more in (0, HEALS_DAYS)):
+        if all(grows_on(climate, grass, on + timedelta(days=more)) for more in (0, HEALS_DAYS)):
             return on
     return day
-
-
-def _grows_on(climate: Climate, season: Season, day: date) -> bool:
-    n = min(day.timetuple().tm_yday, 365) - 1
-    return growth_potential(float(_year_of(climate).mean_c[n]), season) >= GROWING_ABOVE[season]
 
 
 def _wound(case: Case) -> Iterable[Broken]:
@@ -70,10 +65,10 @@ def _wound(case: Case) -> Iterable[Broken]:
         return
     yield Broken(
         Sentence.of(
-            "The grass does not grow on {day} and the four weeks after (usual mean {mean}): it would lie open or"
+            "The grass does not grow on {day} and the four weeks after (soil usually {soil}): it would lie open or"
             " covered and not heal. Choose a day with growth behind it.",
             day=OnDay(case.job.on),
-            mean=Degrees(usual(case)[0]),
+            soil=Degrees(soil_on(ground.climate, case.job.on)),
         )
     )
 
@@ -84,11 +79,15 @@ def _no_growth(case: Case) -> Iterable[Broken]:
     if case.logged and case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes:
         return  # the window of the round was found by growth: a day at its edge is meant
     if case.product.total_nitrogen > 0 and moves_ph(case.product) is None and not grows(case):
-        potential = growth_potential(usual(case)[0], case.ground.season)
+        grass = case.ground.turf_grass
         yield Broken(
             Sentence.of(
-                "The grass is hardly growing then (growth potential {potential}): the feed would wait or wash away.",
-                potential=Plain(f"{potential:.2f}"),
+                "The grass is hardly growing then: the soil is usually {soil}, and {grass} takes nothing up under"
+                " {base}:"
+                " the feed would wait or wash away.",
+                soil=Degrees(soil_on(case.ground.climate, case.job.on)),
+                grass=Plain(grass.common_name),
+                base=Degrees(growth_of(grass).base_c),
             )
         )
 
@@ -152,7 +151,7 @@ def _hold_covers(case: Case) -> Iterable[Broken]:
 RULES = (
     Rule("heals", "season", "Coring, sowing and dressing only while the grass grows and has four weeks to heal.",
          "stop", "common-practice", _wound, custom=True),
-    Rule("no-growth", "season", "No nitrogen on grass that hardly grows.", "warn", "growth-potential", _no_growth,
+    Rule("no-growth", "season", "No nitrogen on grass that hardly grows.", "warn", "grass-thresholds", _no_growth,
          custom=True),
     Rule("last-nitrogen", "season",
          "Woody plants and perennials get their last nitrogen six weeks before hard frost.", "warn",

@@ -11,10 +11,6 @@ from amber_acre.core.tables.grasses import Season
 from amber_acre.core.tables.growth_constants import GROWTH, GrowthConstants
 from amber_acre.core.working import Figure, Working
 
-# Below this share of its best a grass is not growing enough to be fed: about 10 °C for cool-season
-# and 16 °C for warm-season grass. Common practice, no source.
-GROWING_ABOVE: dict[Season, float] = {"cool": 0.2, "warm": 0.1}
-
 
 def growth_potential(
     mean_c: float, season: Season, working: Working | None = None, constants: GrowthConstants | None = None

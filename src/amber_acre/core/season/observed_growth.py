@@ -6,28 +6,26 @@ from collections.abc import Iterable
 from dataclasses import replace
 from datetime import date, timedelta
 
-from amber_acre.core.season.climate import Climate, daily_series
-from amber_acre.core.season.growth import GROWING_ABOVE, daily_growth
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.growing import grows_on
 from amber_acre.core.season.weather import Observation, growth_told
-from amber_acre.core.tables.grasses import Season
+from amber_acre.core.tables.grasses import Grass
 
 # A stage seen farther from the computed one than this says something else: a hot wall, another grass, a slip.
 FARTHEST_DAYS = 45  # [common-practice]
 YEAR = 365
 
 
-def growth_begins(climate: Climate, season: Season, near: date) -> date | None:
+def growth_begins(climate: Climate, grass: Grass, near: date) -> date | None:
     """The day nearest to ``near`` on which growth begins by the usual climate; None where it never stops or starts."""
     start = near - timedelta(days=YEAR // 2)
     usual = replace(climate, early_days=0)
-    growing = (
-        daily_growth(daily_series(usual, start, start + timedelta(days=YEAR)).mean_c, season) >= GROWING_ABOVE[season]
-    )
+    growing = [grows_on(usual, grass, start + timedelta(days=n)) for n in range(YEAR)]
     begins = [start + timedelta(days=n) for n in range(1, YEAR) if growing[n] and not growing[n - 1]]
     return min(begins, key=lambda day: abs((day - near).days), default=None)
 
 
-def early_days(climate: Climate, season: Season, seen: Iterable[Observation], day: date) -> int:
+def early_days(climate: Climate, grass: Grass, seen: Iterable[Observation], day: date) -> int:
     """Days this year's growth runs before the usual (below 0: behind), by what was seen of it up to a day.
 
     Grass seen growing before growth usually begins moves the year forward; grass seen at rest after it, back. What was
@@ -36,7 +34,7 @@ def early_days(climate: Climate, season: Season, seen: Iterable[Observation], da
     found = 0
     rows = sorted((o for o in growth_told(seen) if 0 <= (day - o.on).days <= YEAR // 2), key=lambda o: o.on)
     for one in rows:
-        begins = growth_begins(climate, season, one.on)
+        begins = growth_begins(climate, grass, one.on)
         if begins is None:
             continue
         ahead = (begins - one.on).days

@@ -52,6 +52,7 @@ FORM_ROWS: dict[NitrogenForm, FormRow] = {
 class Family:
     """A product family; ``mineralised_share`` is the share of its insoluble N released in year one.
 
+    ``later_shares``: of the same nitrogen, those of years two to four.
     ``plausible_g_m2``: a solid's label rate above it is asked about; the usual cause is a unit slip [common-practice].
     """
 
@@ -61,6 +62,7 @@ class Family:
     note: str
     source: str
     plausible_g_m2: float = 400.0
+    later_shares: tuple[float, ...] = ()
 
 
 FAMILIES: dict[str, Family] = {
@@ -70,10 +72,22 @@ FAMILIES: dict[str, Family] = {
         Family("coated", "Coated or stabilised mineral", 1.0, "weeks to months, by warmth", "coated-longevity"),
         Family("methylene", "Methylene urea", 1.0, "weeks, by warmth", "release-half-lives"),
         Family(
-            "organic", "Plant or animal organic", 0.65, "microbes release it; needs warm soil", "release-half-lives"
+            "organic",
+            "Plant or animal organic",
+            0.65,
+            "microbes release it; needs warm soil",
+            "release-half-lives",
+            later_shares=(0.10, 0.05, 0.03),
         ),
-        Family("manure", "Pelleted manure", 0.6, "slow spring feed", "pratt-1973"),
-        Family("biosolid", "Biosolid organic", 0.27, "phosphorus builds up; no potassium", "biosolid-series"),
+        Family("manure", "Pelleted manure", 0.6, "slow spring feed", "pratt-1973", later_shares=(0.15, 0.08, 0.05)),
+        Family(
+            "biosolid",
+            "Biosolid organic",
+            0.27,
+            "phosphorus builds up; no potassium",
+            "biosolid-series",
+            later_shares=(0.07, 0.05, 0.03),
+        ),
         Family("liquid", "Soluble or foliar liquid", 1.0, "leaf uptake; quick", "release-half-lives"),
         Family("iron", "Iron for colour", 1.0, "colour without growth; stains paving", "common-practice"),
         Family("stimulant", "Bio-stimulant or wetting agent", 1.0, "support, not nutrient", "common-practice"),

@@ -6,8 +6,8 @@ from typing import Literal, Self
 
 from pydantic import field_validator, model_validator
 
+from amber_acre.core.care.brief import Upkeep
 from amber_acre.core.errors import DoesNotFit, NotUnderstood
-from amber_acre.core.programme.brief import Upkeep
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.forms.fields import Needed

@@ -68,7 +68,7 @@ def show_amend(
 ) -> HTMLResponse:
     area = found(area_of(session, area_id), "This area")
     ground = ground_of(session, area, today)
-    opens = first_healing_day(ground.climate, ground.season, today) if ground.traits.turf else today
+    opens = first_healing_day(ground.climate, ground.turf_grass, today) if ground.traits.turf else today
     texts = {"first": opens.isoformat(), "years": "3"} | dict(request.query_params)
     chosen = finding or _likely(ground, today)
     return _page(request, session, ground, chosen, Read(None, texts))
@@ -210,7 +210,7 @@ def _open_day(ground: SoilGround) -> OpenDay:
     """Turf is worked on only while it grows and heals; other ground on any day."""
     if not ground.traits.turf:
         return lambda day: day
-    return lambda day: first_healing_day(ground.climate, ground.season, day)
+    return lambda day: first_healing_day(ground.climate, ground.turf_grass, day)
 
 
 def _length(texts: dict[str, str], field: str, usual_mm: float) -> float:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal, get_args
 
 from amber_acre.core.quantities import SquareMetres
@@ -16,6 +17,18 @@ from amber_acre.core.tables.plants import Plant, catalogue, key_of
 
 Upkeep = Literal["low", "middle", "high"]
 UPKEEPS: tuple[Upkeep, ...] = get_args(Upkeep)
+Way = Literal["seed", "turf", "over"]
+WAYS: tuple[Way, ...] = get_args(Way)
+
+
+@dataclass(frozen=True)
+class Establishing:
+    """How a lawn begins, or is thickened: sown anew, laid as turf, or overseeded, on a day; with which grass where that
+    is another (winter grass in a warm-season lawn)."""
+
+    way: Way
+    on: date
+    grass: Grass | None = None
 
 
 @dataclass(frozen=True)
@@ -23,7 +36,8 @@ class Lawn:
     """One lawn with everything its programme depends on; sizes in m² with both ends of a range.
 
     ``store_mm``: water the root zone holds for the grass, None where texture is not known. ``ph_side``: which way its
-    pH is to go, None where it may stay or is not known.
+    pH is to go, None where it may stay or is not known. ``sun_hours`` of a summer's day, ``texture`` of the soil,
+    '' unknown. ``start``: when it is sown, turfed or overseeded. ``events``: days on which it must look its best.
     """
 
     name: str
@@ -39,6 +53,10 @@ class Lawn:
     rules: RuleSet
     store_mm: float | None = None
     ph_side: Direction | None = None
+    sun_hours: float | None = None
+    texture: str = ""
+    start: Establishing | None = None
+    events: tuple[date, ...] = ()
 
     def ground(self) -> Ground:
         """The ground of the lawn by what the lawn itself says: where nothing else is known of it."""

@@ -6,10 +6,11 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from amber_acre.core.programme.brief import Lawn, Upkeep
-from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMetre
+from amber_acre.core.care.brief import Lawn, Upkeep
+from amber_acre.core.care.lawn import demand_of, shade_of
+from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMetre, unrounded
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Daily, DailySeries
-from amber_acre.core.season.growth import daily_growth
+from amber_acre.core.season.phases import STEP_DAYS, STEPS, Phases, Steps
 from amber_acre.core.season.water import water_year
 from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER
 from amber_acre.core.working import Figure, Limit, Working
@@ -19,6 +20,9 @@ UPKEEP_LEVEL: dict[Upkeep, float] = {"low": 0.0, "middle": 0.5, "high": 1.0}
 CLIPPINGS_FACTOR = 0.75
 # A soil over 4.5 % organic matter feeds the lawn itself by about a quarter [organic-matter-n].
 ORGANIC_MATTER_FACTOR = 0.75
+# The printed ranges are of seasons of about 7.5 months [season-length-n].
+SEASON_BASE, SEASON_PER_YEAR, SEASON_USUAL_DAYS, SEASON_LEAST, SEASON_MOST = 0.55, 0.45, 228.0, 0.7, 1.2
+LEAST_WATER_SHARE = 0.6  # drought-hardy turf lives through: a rainless summer never takes more off [common-practice]
 
 
 @dataclass(frozen=True)
@@ -33,8 +37,9 @@ class NitrogenNeed:
 def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     """Yearly nitrogen in g/m² over one season's ``series`` and its spread by growth [extension-turf-n].
 
-    Need = low + level × (high − low), × clippings, × organic matter, × water where not irrigated, held
-    under the rule's yearly cap. Demand of a day = need × growth of the day ÷ growth of the season.
+    Need = low + level × (high − low), × clippings, × organic matter, × length of the season, × water where not
+    irrigated, × shade; never over the printed high end, and said where it comes to lie under the low end; held under
+    the rule's yearly cap. Demand of a day follows the growth of the place, parts of the season and heat.
     """
     working = Working("Nitrogen need of the year")
     need = _need_at_upkeep(lawn, working)
@@ -48,10 +53,15 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
             )
     else:
         working.assume("Organic matter unknown: nothing taken off for what the soil itself gives.")
-    growth = daily_growth(series.mean_c, lawn.grass.season)
+    year, grows, demand = demand_of(lawn, series.start)
+    need = _by_season(working, need, float(grows.takes_up.sum()) * STEP_DAYS)
+    growth = by_day(year, grows.growth, series)
     if not lawn.irrigated:
-        growth, share = _limited_by_water(lawn, series, growth, working)
+        share = max(LEAST_WATER_SHARE, _limited_by_water(lawn, series, growth, working))
         need = _times(working, need, share, "rain carries this share of the growth (not irrigated)", "fao-56")
+    if shade_of(lawn.sun_hours) < 1:
+        need = _times(working, need, shade_of(lawn.sun_hours), "shade: turf there uses less", "from-memory")
+    need = _between_the_ends(lawn, need, working)
     cap = lawn.rules.yearly_cap_g_m2
     if cap is not None:
         held = cap * lawn.low_m2 / lawn.size_m2
@@ -70,8 +80,52 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
             "rule",
             (Limit("yearly cap", None, held, "rule"),),
         )
-    demand: Daily = need * growth / growth.sum()
-    return NitrogenNeed(GramsPerSquareMetre(need), demand, working)
+    daily = by_day(year, demand, series)
+    return NitrogenNeed(GramsPerSquareMetre(need), need * daily / max(1e-9, float(daily.sum())), working)
+
+
+def by_day(year: Phases, steps: Steps, series: DailySeries) -> Daily:
+    """A curve of steps on the days of a series, straight between the days that stand for the steps."""
+    days = np.array([_day_of_year(series, n) for n in range(len(series.mean_c))])
+    middles = (np.arange(STEPS) + 0.5) * STEP_DAYS + sum(MONTH_DAYS[: year.first_month]) - year.early_days
+    found: Daily = np.interp(days, middles % 365, steps, period=365)
+    return found
+
+
+def _by_season(working: Working, need: float, growing_days: float) -> float:
+    """The printed ranges are of seasons of seven to eight months: a shorter one takes less, a longer one more."""
+    factor = min(SEASON_MOST, max(SEASON_LEAST, SEASON_BASE + SEASON_PER_YEAR * growing_days / SEASON_USUAL_DAYS))
+    days = Figure("days", growing_days, "days", "days in which the grass takes up nitrogen")
+    factor = working.step(
+        "For the length of the growing season",
+        f"min({SEASON_MOST}, max({SEASON_LEAST}, {SEASON_BASE} + {SEASON_PER_YEAR} * days / {SEASON_USUAL_DAYS}))",
+        [days],
+        factor,
+        "",
+        "season-length-n",
+    )
+    return _times(working, need, factor, "length of the growing season", "season-length-n")
+
+
+def _between_the_ends(lawn: Lawn, need: float, working: Working) -> float:
+    """Never over the grass's printed high end; under its low end it is said."""
+    low, high = (bound * POUND_PER_THOUSAND_G_M2 for bound in lawn.grass.need_lb_1000)
+    if need > high:
+        need = working.step(
+            "Held at the grass's printed high end",
+            "min(need_g_m2, high_g_m2)",
+            [Figure("need_g_m2", need, "g/m²", "need"), Figure("high_g_m2", high, "g/m²", "high end")],
+            high,
+            "g/m²",
+            lawn.grass.source,
+        )
+    if need < low * (1 - 1e-9):
+        working.assume(
+            f"This is under the {unrounded(low)} g/m² printed as the low end for {lawn.grass.common_name}: what is"
+            " taken"
+            " off above says why. A thin or pale lawn wants more; look, and raise the maintenance."
+        )
+    return need
 
 
 UPKEEP_WORDS = {"low": "low", "middle": "medium", "high": "high"}
@@ -119,12 +173,8 @@ def _times(working: Working, need: float, factor: float, reason: str, source: st
     )
 
 
-def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: Working) -> tuple[Daily, float]:
-    """Daily growth under the water share, and the share of the season's growth that is left.
-
-    The share that enters the need is worked month by month; for the shape of the demand it runs
-    smoothly between the middles of the months.
-    """
+def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: Working) -> float:
+    """The share of the season's growth that water allows, worked month by month."""
     water = water_year(lawn.climate, lawn.grass.season, working, lawn.store_mm)
     month = np.array([series.day(n).month - 1 for n in range(len(growth))])
     monthly = [float(growth[month == m].sum()) for m in range(12)]
@@ -147,7 +197,7 @@ def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: W
         "growth-potential-celsius",
         note="Days of best growth: the daily growth potentials of a month added up.",
     )
-    share = working.step(
+    return working.step(
         "Share of growth that rain carries",
         "limited / full",
         [Figure("limited", limited_sum, "days", "water-limited"), Figure("full", full_sum, "days", "unlimited")],
@@ -155,14 +205,6 @@ def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: W
         "",
         "fao-56",
     )
-    middles = np.array([_middle_of(m) for m in range(12)])
-    days = np.array([_day_of_year(series, n) for n in range(len(growth))])
-    smooth = np.interp(days, middles, water.share, period=365)
-    return growth * smooth, share
-
-
-def _middle_of(month: int) -> float:
-    return sum(MONTH_DAYS[:month]) + MONTH_DAYS[month] / 2
 
 
 def _day_of_year(series: DailySeries, index: int) -> float:

@@ -1,0 +1,421 @@
+"""The weekly model of a lawn: a pool of nitrogen that products fill and the grass empties, as a mixed-integer
+programme.
+
+Columns of every step: what of each product goes down (and whether), whether somebody comes, the pool, what is left in
+grains that have not released, what of the demand goes unmet in three slices, what is taken up past it. The year runs in
+a circle. Rows hold label, rule, heat and shade as they stand in the care pattern.
+"""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from amber_acre.core.care.pattern import Asks, Need
+from amber_acre.core.products.acid_balance import acidity_share
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.linear import Program, total
+from amber_acre.core.programme.weights import School
+from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
+from amber_acre.core.season.release import rate_constant, warmth_factor
+from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
+
+QUICK_AT_ONCE = 0.5  # of quick nitrogen in the pool within its own step, the rest in the next [common-practice]
+DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2.5 % [from-memory]
+DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
+OFF_EDGE = 0.005  # a slow share is held this far above a rule's, so that rounding does not fall under it
+LATE_MINERAL, LATE_ORGANIC = 0.30, 0.50  # of a product's nitrogen that may come out after uptake ends [common-practice]
+AHEAD_STEPS = 12  # steps whose demand bounds one dose where growth never stops: three months [common-practice]
+CAP_STEPS = 4  # the cap of one feed holds for any four steps, 30 days [application-caps]
+
+
+@dataclass(frozen=True)
+class Feed:
+    """A product as the model sees it; fractions of mass, price in money a gram.
+
+    ``classes``: what of its slow nitrogen releases how fast (1/day at 25 °C). ``never``: what does not release within
+    the year.
+    """
+
+    product: Product
+    quick: float
+    slow: float
+    classes: tuple[tuple[float, float], ...]
+    phosphorus: float
+    potassium: float
+    acid: float
+    price_g: float
+    low: float
+    high: float
+    organic: bool
+
+    @property
+    def nitrogen(self) -> float:
+        """All nitrogen."""
+        return self.quick + self.slow
+
+
+@dataclass(frozen=True)
+class Fixed:
+    """What goes down anyway: logged, or pinned. Its step, product and rate in g/m²."""
+
+    step: int
+    product: Product
+    rate_g_m2: float
+
+
+@dataclass
+class Model:
+    """A programme with the numbers of its columns: ``x``/``y`` by feed and step, ``visit`` by step; the row that
+    ties x to y, and the most that may go down there."""
+
+    program: Program
+    asks: Asks
+    feeds: tuple[Feed, ...]
+    x: dict[tuple[int, int], int] = field(default_factory=dict)
+    y: dict[tuple[int, int], int] = field(default_factory=dict)
+    visit: dict[int, int] = field(default_factory=dict)
+    link: dict[tuple[int, int], int] = field(default_factory=dict)
+    most: dict[tuple[int, int], float] = field(default_factory=dict)
+    pool: list[int] = field(default_factory=list)
+    unmet: list[list[int]] = field(default_factory=list)
+    rows_of_amounts: int = 0
+    carried: Steps = field(default_factory=lambda: np.zeros(STEPS))
+
+
+def feed_of(product: Product, thin: float) -> Feed:
+    """A product of the shelf as the model sees it; its highest rate held at the small end of the area (``thin``)."""
+    classes = []
+    for form, share in product.nitrogen.items():
+        if not FORM_ROWS[form].quick and share > 0:
+            active = product.mineralised_share if form == "insoluble" else 1.0
+            classes.append((share * active, rate_constant(form, product.longevity_days)))
+    price = min((pack.price / pack.mass_kg for pack in product.packs), default=0.0) / 1000
+    return Feed(
+        product,
+        product.quick_fraction,
+        product.slow_fraction,
+        tuple(classes),
+        product.phosphorus_fraction,
+        product.potassium_fraction,
+        acidity_share(product, grass=True),
+        price,
+        product.label.min_g_m2,
+        product.label.max_g_m2 * thin,
+        product.nitrogen.get("insoluble", 0.0) > product.total_nitrogen / 2,
+    )
+
+
+def interval_steps(days: int) -> int:
+    """Steps between two uses so that at least ``days`` lie between them, whatever the months."""
+    k = 0
+    while (7 * k if k <= 4 else 28 + 7.5 * (k - 4)) < days - 1e-9:
+        k += 1
+    return k
+
+
+def left_after(feed: Feed, asks: Asks, step: int) -> float:
+    """Share of what a feed releases within a year that comes out after uptake has ended, put down in a step; 0 where
+    it never ends."""
+    ends = asks.last_uptake(step)
+    if ends >= STEPS or not feed.nitrogen:
+        return 0.0
+    days = [(step + n) % STEPS for n in range(ends)]
+    warm = float(warmth_factor(asks.phases.mean_c)[days].sum()) * STEP_DAYS
+    active = sum(share for share, _ in feed.classes)
+    late = sum(share * math.exp(-k * warm) for share, k in feed.classes)
+    return late / (feed.quick + active)
+
+
+def allowed(feed: Feed, asks: Asks, step: int) -> bool:
+    """Whether a product may go down in a step at all: open, with growth left to use it, and its lowest rate under the
+    step's caps."""
+    if not asks.open[step]:
+        return False
+    if feed.nitrogen and left_after(feed, asks, step) > (LATE_ORGANIC if feed.organic else LATE_MINERAL):
+        return False
+    if feed.low * feed.quick > asks.quick_cap[step] + 1e-9 or feed.low * feed.nitrogen > asks.total_cap[step] + 1e-9:
+        return False
+    if feed.nitrogen > 0 and asks.slow_least[step] and feed.quick * feed.low > asks.quick_cap[step]:
+        return False
+    if feed.phosphorus > 0 and asks.phosphorus.once_g_m2 <= 0:
+        return False
+    return feed.low <= feed.high + 1e-9
+
+
+def drained(asks: Asks, surplus_mm: Steps) -> Steps:
+    """Share of the pool that a step's drainage takes under the roots, 0–1: a stated estimate."""
+    found: Steps = 1 - DRAINS_MOST * np.exp(-surplus_mm / (DRAINS_BY * asks.capacity_mm))
+    return found
+
+
+def build(
+    asks: Asks,
+    feeds: Sequence[Feed],
+    school: School,
+    lost: Steps,
+    fixed: Sequence[Fixed] = (),
+    visited: frozenset[int] = frozenset(),
+    opened: frozenset[int] = frozenset(),
+) -> Model:
+    """The programme of a lawn. ``lost``: share of the pool that drains in each step. ``visited``: steps in which
+    somebody is on the property anyway, ``opened``: keys of products that stand open there."""
+    model = Model(Program(), asks, tuple(feeds), carried=asks.carried_g_m2.copy())
+    _uses(model, school, fixed, visited, opened)
+    released = _release(model, fixed)
+    _pool(model, school, released, lost)
+    _caps(model, school, fixed)
+    _shares(model, school, fixed)
+    _nutrient(model, asks.phosphorus, "phosphorus", fixed)
+    _nutrient(model, asks.potassium, "potassium", fixed)
+    _frame(model, school)
+    model.rows_of_amounts = model.program.height
+    _intervals(model)
+    return model
+
+
+def _uses(
+    model: Model, school: School, fixed: Sequence[Fixed], visited: frozenset[int], opened: frozenset[int]
+) -> None:
+    """What goes down where, whether, and whether somebody comes."""
+    asks, weights, p = model.asks, school.weights, model.program
+    for f, feed in enumerate(model.feeds):
+        near = _near_fixed(feed, fixed)
+        for t in range(STEPS):
+            if t in near or not allowed(feed, asks, t):
+                continue
+            most = feed.high
+            for share, cap in ((feed.quick, asks.quick_cap[t]), (feed.nitrogen, asks.total_cap[t])):
+                most = min(most, cap / share) if share else most
+            for share, need in ((feed.potassium, asks.potassium), (feed.phosphorus, asks.phosphorus)):
+                most = min(most, need.once_g_m2 / share) if share and need.once_g_m2 else most
+            if asks.ahead and feed.nitrogen:
+                after = [(t + n) % STEPS for n in range(AHEAD_STEPS)]
+                most = min(most, max(asks.ahead * float(asks.demand_g_m2[after].sum()) / feed.nitrogen, feed.low))
+            if feed.low > most + 1e-9:
+                continue
+            x = p.column(_cost_of(feed, asks, school))
+            new = 0.0 if feed.product.key in opened else weights.new_product
+            y = p.column(new + (weights.spray if feed.product.liquid else weights.dose), 1.0, whole=True)
+            model.x[f, t], model.y[f, t] = x, y
+            model.link[f, t] = p.row({x: 1.0, y: -most}, high=0.0)
+            model.most[f, t] = most
+            if feed.low > 0:
+                p.row({x: 1.0, y: -feed.low}, low=0.0)
+    for t in range(STEPS):
+        ys = [model.y[f, t] for f in range(len(model.feeds)) if (f, t) in model.y]
+        if not ys:
+            continue
+        model.visit[t] = v = p.column(weights.shared_visit if t in visited else weights.visit, 1.0, whole=True)
+        for y in ys:
+            p.row({y: 1.0, v: -1.0}, high=0.0)
+
+
+def _near_fixed(feed: Feed, fixed: Sequence[Fixed]) -> set[int]:
+    """Steps that lie within a product's interval of what goes down of it anyway."""
+    k = interval_steps(feed.product.label.interval_days)
+    own = [use.step for use in fixed if use.product.key == feed.product.key]
+    return {(step + n) % STEPS for step in own for n in range(-k + 1, k)}
+
+
+def _cost_of(feed: Feed, asks: Asks, school: School) -> float:
+    """What a gram of product costs: money (lightly, and less than in proportion), and acid against the soil's need."""
+    weights = school.weights
+    per_gram_n = feed.price_g / feed.nitrogen * 1000 if feed.nitrogen else feed.price_g * 100
+    cost = weights.money * per_gram_n / (per_gram_n + 10.0) * (feed.nitrogen or 0.2)
+    if asks.acid_wanted < 0:
+        cost += weights.acid * max(0.0, feed.acid)
+    elif asks.acid_wanted > 0:
+        cost += weights.acid * max(0.0, 3.0 * feed.nitrogen - feed.acid)
+    return cost
+
+
+def _release(model: Model, fixed: Sequence[Fixed]) -> list[list[tuple[int, float]]]:
+    """Terms of what is released in each step; ``carried`` of the model gets what fixed uses release."""
+    p, warmth = model.program, warmth_factor(model.asks.phases.mean_c) * STEP_DAYS
+    released: list[list[tuple[int, float]]] = [[] for _ in range(STEPS)]
+    for (f, t), x in model.x.items():
+        quick = model.feeds[f].quick
+        if quick:
+            released[t].append((x, QUICK_AT_ONCE * quick))
+            released[(t + 1) % STEPS].append((x, (1 - QUICK_AT_ONCE) * quick))
+    rates = sorted({k for feed in model.feeds for _, k in feed.classes})
+    for k in rates:
+        kept = np.exp(-k * warmth)
+        half = np.exp(-k * warmth / 2)
+        left = p.columns(STEPS)
+        for t in range(STEPS):
+            goes_in = [
+                (x, share)
+                for (f, step), x in model.x.items()
+                if step == t
+                for share, rate in model.feeds[f].classes
+                if rate == k
+            ]
+            row = total([(left[t], 1.0), (left[t - 1], -kept[t]), *((x, -share * half[t]) for x, share in goes_in)])
+            p.row(row, 0.0, 0.0)
+            released[t] += [(left[t - 1], 1 - kept[t]), *((x, share * (1 - half[t])) for x, share in goes_in)]
+    for use in fixed:
+        model.carried += release_by_step(feed_of(use.product, 1.0), use.step, warmth) * use.rate_g_m2
+    return released
+
+
+def release_by_step(feed: Feed, step: int, warmth: Steps) -> Steps:
+    """Nitrogen a gram of product releases in each of the 48 steps from its own on, g; the same as the model's rows."""
+    found = np.zeros(STEPS)
+    found[step] += QUICK_AT_ONCE * feed.quick
+    found[(step + 1) % STEPS] += (1 - QUICK_AT_ONCE) * feed.quick
+    for share, k in feed.classes:
+        left = share
+        for n in range(STEPS):
+            t = (step + n) % STEPS
+            goes = left * (1 - math.exp(-k * warmth[t] * (0.5 if n == 0 else 1.0)))
+            found[t] += goes
+            left -= goes
+    return found
+
+
+def _pool(model: Model, school: School, released: list[list[tuple[int, float]]], lost: Steps) -> None:
+    """A/(1 − λ) = A₋₁ + release − (demand − unmet) − luxury, round the year; what drains is weighed."""
+    asks, weights, p = model.asks, school.weights, model.program
+    model.pool = p.columns(STEPS)
+    model.unmet = [[] for _ in range(STEPS)]
+    for t in range(STEPS):
+        demand = float(asks.demand_g_m2[t])
+        for share, weight in weights.unmet:
+            model.unmet[t].append(p.column(weight, share * demand))
+        luxury = p.column(weights.luxury, weights.luxury_share * demand)
+        over = p.column(weights.pool)
+        keeps = max(1e-6, 1 - float(lost[t]))
+        p.cost[model.pool[t]] += weights.loss * (1 / keeps - 1)
+        terms = [(model.pool[t], 1 / keeps), (model.pool[t - 1], -1.0), (luxury, 1.0)]
+        terms += [(u, -1.0) for u in model.unmet[t]]
+        terms += [(column, -value) for column, value in released[t]]
+        p.row(total(terms), float(model.carried[t]) - demand, float(model.carried[t]) - demand)
+        p.row({model.pool[t]: 1.0, over: -1.0}, high=weights.pool_free)
+
+
+def _of(model: Model, share: str, steps: Sequence[int]) -> list[tuple[int, float]]:
+    """Terms of an element over steps: quick, slow, nitrogen, phosphorus or potassium."""
+    wanted = set(steps)
+    return [
+        (x, float(getattr(model.feeds[f], share)))
+        for (f, t), x in model.x.items()
+        if t in wanted and getattr(model.feeds[f], share)
+    ]
+
+
+def _down(fixed: Sequence[Fixed], share: str, steps: Sequence[int]) -> float:
+    wanted = set(steps)
+    return sum(use.rate_g_m2 * float(getattr(feed_of(use.product, 1.0), share)) for use in fixed if use.step in wanted)
+
+
+def _caps(model: Model, school: School, fixed: Sequence[Fixed]) -> None:
+    asks, p = model.asks, model.program
+    most_once = float(asks.total_cap.max())
+    if school.visit_n_cap is not None:
+        most_once = max(school.visit_n_cap, min((f.low * f.nitrogen for f in model.feeds if f.nitrogen), default=0.0))
+    for t in range(STEPS):
+        for share, cap in (("quick", asks.quick_cap[t]), ("nitrogen", min(asks.total_cap[t], most_once))):
+            terms = total(_of(model, share, [t]))
+            if len(terms) > 1 or (terms and school.visit_n_cap is not None):
+                p.row(terms, high=float(cap), name=f"the most {'quick ' * (share == 'quick')}nitrogen of one feed")
+        near = [(t + n) % STEPS for n in range(CAP_STEPS)]
+        terms = total(_of(model, "nitrogen", near))
+        if terms:
+            most = max(float(asks.total_cap[near].max()) - _down(fixed, "nitrogen", near), 0.0)
+            p.row(terms, high=most, name="the cap of one feed, which holds for thirty days")
+        if asks.slow_least[t]:
+            row = [(x, v * asks.slow_least[t]) for x, v in _of(model, "nitrogen", [t])]
+            row += [(x, -v) for x, v in _of(model, "slow", [t])]
+            if row:
+                p.row(total(row), high=0.0)
+    year = list(range(STEPS))
+    for f, feed in enumerate(model.feeds):
+        yearly = feed.product.label.yearly_max_g_m2
+        if yearly is not None and (terms := {x: 1.0 for (g, _), x in model.x.items() if g == f}):
+            down = sum(use.rate_g_m2 for use in fixed if use.product.key == feed.product.key)
+            most = max(0.0, yearly * feed.high / feed.product.label.max_g_m2 - down)
+            p.row(terms, high=most, name=f"the yearly maximum of {feed.product.name}’s label")
+    if terms := total(_of(model, "nitrogen", year)):
+        most = max(0.0, asks.year_most_g_m2 - _down(fixed, "nitrogen", year))
+        p.row(terms, high=most, name="the most nitrogen of a year")
+
+
+def _intervals(model: Model) -> None:
+    """A product's label interval, as steps, round the year."""
+    p = model.program
+    for f, feed in enumerate(model.feeds):
+        k = interval_steps(feed.product.label.interval_days)
+        if k > 1:
+            for t in range(STEPS):
+                terms = {model.y[f, s]: 1.0 for s in ((t + n) % STEPS for n in range(k)) if (f, s) in model.y}
+                if len(terms) > 1:
+                    p.row(terms, high=1.0)
+
+
+def _shares(model: Model, school: School, fixed: Sequence[Fixed]) -> None:
+    """Parts of the year, the rule's slow share, and what one would like of it."""
+    asks, weights, p = model.asks, school.weights, model.program
+    for share in asks.shares:
+        steps = [t for t in range(STEPS) if share.on[t]]
+        short = p.column(weights.share_short)
+        terms = total([*_of(model, "nitrogen", steps), (short, 1.0)])
+        need = share.least * (asks.need_g_m2 if share.name == "new grass" else 0.0)
+        if share.name != "new grass":
+            every = list(range(STEPS))
+            terms = total([*terms.items(), *((x, -share.least * v) for x, v in _of(model, "nitrogen", every))])
+            need = share.least * _down(fixed, "nitrogen", every)
+        p.row(terms, low=need - _down(fixed, "nitrogen", steps))
+    year = list(range(STEPS))
+    slow_down, all_down = _down(fixed, "slow", year), _down(fixed, "nitrogen", year)
+    for least, weight in ((asks.slow_share_min, None), (weights.slow_wanted, weights.slow_short)):
+        if not least:
+            continue
+        edge = least + (OFF_EDGE if weight is None else 0.0)
+        terms_of = [*_of(model, "slow", year), *((x, -edge * v) for x, v in _of(model, "nitrogen", year))]
+        terms_of.append((p.column(50.0 if weight is None else weight), 1.0))
+        p.row(total(terms_of), low=edge * all_down - slow_down, name="" if weight else "the rule’s slow-release share")
+
+
+def _nutrient(model: Model, need: Need, share: str, fixed: Sequence[Fixed]) -> None:
+    """Phosphorus or potassium: short and idle weighed, most of once and of the year held."""
+    p, year = model.program, list(range(STEPS))
+    steps = [t for t in year if need.on is None or need.on[t]]
+    everything = _of(model, share, year)
+    if not everything:
+        return
+    if need.wanted_g_m2 > 0:
+        short = p.column(need.short_weight)
+        p.row(total([*_of(model, share, steps), (short, 1.0)]), low=need.wanted_g_m2 - _down(fixed, share, year))
+    idle = p.column(need.idle_weight)
+    p.row(total([*everything, (idle, -1.0)]), high=max(0.0, need.wanted_g_m2 - _down(fixed, share, year)))
+    if need.most_g_m2 is not None:
+        p.row(total(everything), high=max(0.0, need.most_g_m2 - _down(fixed, share, year)))
+    for t in year:
+        if need.once_g_m2 and len(terms := total(_of(model, share, [t]))) > 1:
+            p.row(terms, high=need.once_g_m2)
+    if need.rounds > 1 and need.wanted_g_m2 > 0:  # split: none brings more than its part
+        for t in year:
+            if terms := total(_of(model, share, [t])):
+                p.row(terms, high=max(need.wanted_g_m2 / need.rounds, 0.8))
+
+
+def _frame(model: Model, school: School) -> None:
+    """Visits: never too long without one where growth never stops, never more than the school goes."""
+    asks, p = model.asks, model.program
+    if asks.gap_steps:
+        for t in range(STEPS):
+            near = [model.visit[s] for s in ((t + n) % STEPS for n in range(asks.gap_steps)) if s in model.visit]
+            if near:
+                p.row({**dict.fromkeys(near, 1.0), p.column(school.weights.gap_short): 1.0}, low=1.0)
+    if school.most_visits is not None and model.visit:
+        p.row(dict.fromkeys(model.visit.values(), 1.0), high=float(school.most_visits))
+    if school.alternate:
+        organic = [(y, 1.0) for (f, _), y in model.y.items() if model.feeds[f].organic]
+        mineral = [(y, -1.0) for (f, _), y in model.y.items() if not model.feeds[f].organic and model.feeds[f].nitrogen]
+        if organic and mineral:
+            p.row(total([*organic, *mineral]), -1.0, 1.0)

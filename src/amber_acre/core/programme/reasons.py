@@ -1,0 +1,106 @@
+"""Why this product, so much, then: what the season asks, what binds the dose, the next best and what it would cost."""
+
+from __future__ import annotations
+
+from amber_acre.core.care.brief import Lawn
+from amber_acre.core.care.pattern import Asks
+from amber_acre.core.programme.model import Feed, allowed
+from amber_acre.core.programme.solving import Choice, Dose
+from amber_acre.core.quantities import unrounded
+from amber_acre.core.season.phases import STEP_DAYS, STEPS
+from amber_acre.core.soil.findings import SoilFindings
+
+CLOSE = 0.01  # within a hundredth of a limit a dose is said to be bound by it
+PART_WORDS = {
+    "rising": "the soil warms and growth takes off",
+    "full": "full growth",
+    "heat": "heat: little, and hardly any of it quick",
+    "falling": "after the summer, roots and stores fill",
+    "rest": "before it takes up much",
+}
+
+
+def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFindings) -> str:
+    """The reason of one dose."""
+    feed = next(f for f in choice.feeds if f.product.key == dose.product.key)
+    part = asked.parts[dose.step]
+    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {PART_WORDS[part]}."]
+    if feed.nitrogen:
+        said.append(_nitrogen(asked, dose, feed))
+    else:
+        said.append(f"{unrounded(dose.rate_g_m2 * feed.potassium)} g/m² of potassium: {asked.potassium.why}.")
+    binds = what_binds(asked, dose, feed, lawn.low_m2 / lawn.size_m2)
+    if binds:
+        said.append(f"What sets the dose: {binds}.")
+    said.append(next_best(asked, choice, dose))
+    if feed.nitrogen:
+        said.append(_beside(asked, feed, soil))
+    return " ".join(part for part in said if part)
+
+
+def _nitrogen(asked: Asks, dose: Dose, feed: Feed) -> str:
+    brings = dose.rate_g_m2 * feed.nitrogen
+    slow = feed.slow / feed.nitrogen
+    ends = asked.last_uptake(dose.step)
+    left = "" if ends >= STEPS else f"; uptake ends in about {round(ends * STEP_DAYS / 7)} weeks"
+    kind = (
+        "slow, so that it meets the growth of the weeks to come"
+        if slow >= 0.65
+        else "half slow, half quick"
+        if slow >= 0.2
+        else "quick, to be used before growth ends"
+        if ends < 10
+        else "quick, in a dose growth can take"
+    )
+    return f"{unrounded(brings)} g/m² of nitrogen from {feed.product.name}: {kind}{left}."
+
+
+def what_binds(asked: Asks, dose: Dose, feed: Feed, thin: float) -> str:
+    """The limit a dose lies at, and what a little more room would give; '' where growth alone sets it."""
+    rate = dose.rate_g_m2
+    limits = [
+        (feed.low, "the label’s lowest rate", False),
+        (feed.high, "the label’s highest rate" + (" on the smallest it can be" if thin < 1 else ""), True),
+    ]
+    if feed.quick:
+        limits.append((asked.quick_cap[dose.step] / feed.quick, "the most quick nitrogen of one feed here", True))
+    if feed.nitrogen:
+        limits.append((asked.total_cap[dose.step] / feed.nitrogen, "the most nitrogen of one feed here", True))
+    for limit, words, top in limits:
+        if limit > 0 and abs(rate / limit - 1) <= CLOSE:
+            return words + ("; a higher one would be used" if top else "; growth alone would ask less")
+    return ""
+
+
+def next_best(asked: Asks, choice: Choice, dose: Dose) -> str:
+    """The product that would come next at the same nitrogen, and what it costs more or less for 100 m²."""
+    own = next(f for f in choice.feeds if f.product.key == dose.product.key)
+    if not own.nitrogen:
+        return ""
+    brings = dose.rate_g_m2 * own.nitrogen
+    others = [
+        f
+        for f in choice.feeds
+        if f is not own and f.nitrogen and allowed(f, asked, dose.step) and f.low * f.nitrogen <= brings * 1.3
+    ]
+    if not others:
+        return "Nothing else on the shelf may go down then."
+    slow = own.slow / own.nitrogen
+    best = min(others, key=lambda f: (abs(f.slow / f.nitrogen - slow), f.price_g / f.nitrogen))
+    more = (best.price_g / best.nitrogen - own.price_g / own.nitrogen) * brings * 100
+    return f"Next best: {best.product.name}, {abs(more):.2f} {'dearer' if more >= 0 else 'cheaper'} for 100 m²."
+
+
+def _beside(asked: Asks, feed: Feed, soil: SoilFindings) -> str:
+    said = []
+    if not feed.phosphorus and soil.phosphorus == "unknown":
+        said.append("No phosphorus: the soil is not tested.")
+    elif not feed.phosphorus and soil.phosphorus != "low":
+        said.append(f"No phosphorus: the soil is {soil.phosphorus} in it.")
+    elif feed.phosphorus:
+        said.append(f"Its phosphorus: {asked.phosphorus.why}.")
+    if feed.potassium and asked.potassium.wanted_g_m2 > 0:
+        said.append(f"Its potassium: {asked.potassium.why}.")
+    if soil.phosphorus == "unknown":
+        said.append("Answers no finding: there is no soil test.")
+    return " ".join(said)

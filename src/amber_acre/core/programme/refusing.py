@@ -1,0 +1,44 @@
+"""Why a product of the shelf goes down nowhere in a lawn's year: one sentence each, with the limit that stands
+there."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+
+from amber_acre.core.care.pattern import Asks
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.model import Feed, allowed, feed_of
+from amber_acre.core.programme.solving import LEAST_NITROGEN
+from amber_acre.core.quantities import unrounded
+from amber_acre.core.season.phases import STEPS
+
+
+def refusals(shelf: Sequence[Product], asks: Asks, thin: float, forbidden: str) -> tuple[str, ...]:
+    """A sentence for each feed of the shelf that may go down in no step; ``forbidden``: why no phosphorus may."""
+    feeds = [feed_of(product, thin) for product in shelf if product.total_nitrogen >= LEAST_NITROGEN]
+    if not feeds:
+        return ("No nitrogen feed is on the shelf.",)
+    return tuple(
+        f"{feed.product.name}: {_why(feed, asks, forbidden)}"
+        for feed in feeds
+        if not feed.product.packs or not any(allowed(feed, asks, step) for step in range(STEPS))
+    )
+
+
+def _why(feed: Feed, asks: Asks, forbidden: str) -> str:
+    if not feed.product.packs:
+        return "no pack with a price on the shelf."
+    if not asks.open.any():
+        return "no day is open for feeding."
+    if feed.phosphorus and forbidden:
+        return f"carries phosphorus: {forbidden}."
+    if feed.low > feed.high + 1e-9:
+        return "its lowest label rate is over its highest on the smallest the lawn can be."
+    brings, quick = feed.low * feed.nitrogen, feed.low * feed.quick
+    if brings > asks.total_cap.max() or quick > asks.quick_cap.max():
+        return (
+            f"the label’s lowest rate, {feed.product.rate_words(feed.low)}, brings {unrounded(brings)} g/m² of nitrogen"
+            f" ({unrounded(quick)} quick); one feed here holds {unrounded(float(asks.total_cap.max()))}"
+            f" ({unrounded(float(asks.quick_cap.max()))} quick)."
+        )
+    return "too much of it would come out after growth has ended."

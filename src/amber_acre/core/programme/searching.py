@@ -1,0 +1,148 @@
+"""A local search over what goes down when: each pattern of doses is a linear programme, looked at in milliseconds.
+
+Two beginnings, nothing at all and the doses the relaxed programme leans to, are climbed by single changes: leave a dose
+out, move it or its visit by a step or two, put another product there, add the one that pays most by the prices of the
+rows. The first change that helps is taken, in a fixed order, so that the same input ends in the same plan.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from dataclasses import dataclass
+
+from amber_acre.core.programme.linear import Look, Looks
+from amber_acre.core.programme.model import Model, interval_steps
+from amber_acre.core.season.phases import STEPS
+
+Use = tuple[int, int]  # a feed by its place in the model, and a step
+Pattern = frozenset[Use]
+SHIFTS = (-1, 1, -2, 2)
+ADDS_OF_A_FEED = 4  # the most promising steps of each feed that are tried
+WORTH_TRYING = 0.05  # what a row's price must promise for a dose to be tried
+BETTER = 1e-6
+LOOKS_AT_MOST = 1500  # of one search: some seconds
+
+
+@dataclass(frozen=True)
+class Found:
+    """A pattern with the values of its programme."""
+
+    pattern: Pattern
+    look: Look
+
+
+class Search:
+    """The patterns of one model, each looked at once."""
+
+    def __init__(self, model: Model) -> None:
+        self.model, self.looks = model, Looks(model.program, model.rows_of_amounts)
+        self.uses = sorted(model.x)
+        self.intervals = [interval_steps(feed.product.label.interval_days) for feed in model.feeds]
+        self.known: dict[Pattern, Look | None] = {}
+
+    def best(self) -> Found | None:
+        """The best of both beginnings; None where not even an empty year meets the rows."""
+        climbed = [found for begin in self._beginnings() if (found := self._climb(begin)) is not None]
+        return min(climbed, key=lambda found: found.look.objective, default=None)
+
+    def look(self, pattern: Pattern) -> Look | None:
+        """The cheapest amounts of a pattern; None where they do not exist."""
+        if pattern not in self.known:
+            self.known[pattern] = self.looks.look(self._held(pattern)) if self._apart(pattern) else None
+        return self.known[pattern]
+
+    def _held(self, pattern: Pattern) -> dict[int, float]:
+        held = {self.model.y[use]: float(use in pattern) for use in self.uses}
+        steps = {step for _, step in pattern}
+        return held | {v: float(step in steps) for step, v in self.model.visit.items()}
+
+    def _apart(self, pattern: Pattern) -> bool:
+        """Whether the label intervals hold, round the year."""
+        for f, apart in enumerate(self.intervals):
+            steps = sorted(step for g, step in pattern if g == f)
+            around = zip(steps, [*steps[1:], *(step + STEPS for step in steps[:1])], strict=True)
+            if len(steps) > 1 and any(later - earlier < apart for earlier, later in around):
+                return False
+        return True
+
+    def _beginnings(self) -> Iterable[Pattern]:
+        yield frozenset()
+        leaning = self._leaning()
+        if self.look(leaning) is not None:
+            yield leaning
+
+    def _leaning(self) -> Pattern:
+        """Doses where the visits of the relaxed programme add up to one, each the product that brings most there."""
+        relaxed = self.model.program.solve(nodes=0)
+        pattern: Pattern = frozenset()
+        due = 0.0
+        for step in range(STEPS):
+            here = [use for use in self.uses if use[1] == step]
+            if not here:
+                continue
+            due += max(relaxed.x[self.model.y[use]] for use in here)
+            if due >= 0.5:
+                use = max(
+                    here, key=lambda use: (relaxed.x[self.model.x[use]] * self.model.feeds[use[0]].nitrogen, -use[0])
+                )
+                if self._apart(pattern | {use}):
+                    pattern |= {use}
+                    due -= 1.0
+        return pattern
+
+    def _climb(self, pattern: Pattern) -> Found | None:
+        look = self.look(pattern)
+        if look is None:
+            return None
+        found = Found(pattern, look)
+        while len(self.known) < LOOKS_AT_MOST:
+            better = self._first_better(found)
+            if better is None:
+                return found
+            found = better
+        return found
+
+    def _first_better(self, found: Found) -> Found | None:
+        for pattern in self._changes(found):
+            look = self.look(pattern)
+            if look is not None and look.objective < found.look.objective - BETTER:
+                return Found(pattern, look)
+        return None
+
+    def _changes(self, found: Found) -> Iterable[Pattern]:
+        """Patterns one change away, the likeliest first."""
+        pattern = found.pattern
+        for use in self._promising(found):
+            yield pattern | {use}
+        for f, step in sorted(pattern):
+            without = pattern - {(f, step)}
+            yield without
+            for other in range(len(self.model.feeds)):
+                if (other, step) in self.model.x and (other, step) not in pattern:
+                    yield without | {(other, step)}
+            for by in SHIFTS:
+                there = (f, (step + by) % STEPS)
+                if there in self.model.x and there not in pattern:
+                    yield without | {there}
+        for step in sorted({step for _, step in pattern}):
+            here = {use for use in pattern if use[1] == step}
+            for by in SHIFTS if len(here) > 1 else ():
+                moved = {(f, (step + by) % STEPS) for f, _ in here}
+                if all(use in self.model.x for use in moved):
+                    yield (pattern - here) | moved
+
+    def _promising(self, found: Found) -> list[Use]:
+        """Doses that are not in the pattern, by what the prices of their rows promise."""
+        model = self.model
+        gain = {
+            use: found.look.row_price[model.link[use]] * model.most[use]
+            for use in self.uses
+            if use not in found.pattern
+        }
+        kept: list[Use] = []
+        for f in range(len(model.feeds)):
+            own = sorted(
+                (use for use in gain if use[0] == f and gain[use] < -WORTH_TRYING), key=lambda use: (gain[use], use)
+            )
+            kept += own[:ADDS_OF_A_FEED]
+        return sorted(kept, key=lambda use: (gain[use], use))

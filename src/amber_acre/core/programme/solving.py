@@ -1,0 +1,171 @@
+"""The season chosen: the shortlist of the shelf, the search over the model, and what was found read back."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+
+from amber_acre.core.care.pattern import Asks
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.model import Feed, Fixed, Model, allowed, build, drained, feed_of
+from amber_acre.core.programme.searching import Found, Search
+from amber_acre.core.programme.weights import School
+from amber_acre.core.season.phases import STEPS, Steps
+from amber_acre.core.season.water_steps import bucket
+
+LEAST_NITROGEN = 0.01  # of mass: products under 1 % are no feeds
+BINDS_FROM = 0.02  # a limit whose relaxing saves less for each gram binds nothing to speak of
+SLOW_ROLE, HALF_ROLE = 0.65, 0.2  # slow share from which a product plays the slow, the half part
+
+
+@dataclass(frozen=True)
+class Dose:
+    """A product on a step at a rate, g/m²."""
+
+    step: int
+    product: Product
+    rate_g_m2: float
+
+
+@dataclass(frozen=True)
+class Choice:
+    """What was chosen: doses by step, what it costs in weights, the bound proved below it, the model's figures.
+
+    ``pool``: available nitrogen lying at each step's end, ``unmet``: demand not met, ``drained``: what drains, g/m².
+    ``prices``: limits that bind, each with what a unit more of it would save, the dearest first.
+    """
+
+    doses: tuple[Dose, ...]
+    objective: float
+    bound: float
+    pool: tuple[float, ...]
+    unmet: tuple[float, ...]
+    drains: tuple[float, ...]
+    feeds: tuple[Feed, ...]
+    prices: tuple[tuple[str, float], ...] = ()
+
+    @property
+    def gap(self) -> float:
+        """How far the optimum may still lie below what was found, as a share of it."""
+        return max(0.0, (self.objective - self.bound) / self.objective) if self.objective > 1e-9 else 0.0
+
+
+def choose(
+    asks: Asks,
+    shelf: Sequence[Product],
+    school: School,
+    thin: float = 1.0,
+    fixed: Sequence[Fixed] = (),
+    visited: frozenset[int] = frozenset(),
+    opened: frozenset[int] = frozenset(),
+) -> Choice:
+    """The doses of a year; none where no product may go down or need is worth no visit.
+
+    ``thin``: smallest size over size planned on. ``visited``: steps somebody comes anyway, ``opened``: products the
+    property has open already.
+    """
+    lost = drained(asks, bucket(asks.phases, asks.capacity_mm).surplus_mm)
+    feeds = shortlist([feed_of(p, thin) for p in shelf], asks, school)
+    model = build(asks, feeds, school, lost, fixed, visited=visited, opened=opened)
+    bound = model.program.solve(nodes=0)
+    found = Search(model).best() if model.x else None
+    if found is None:
+        return _read(model, bound.x if not model.x else [0.0] * len(bound.x), bound.objective, bound.objective, lost)
+    read = _read(model, found.look.x, found.look.objective, bound.objective, lost)
+    return replace(read, prices=_prices(model, found))
+
+
+def _prices(model: Model, found: Found) -> tuple[tuple[str, float], ...]:
+    """What a unit more of each limit that binds would save: rows by their name, doses by the limit of their rate."""
+    price: dict[str, float] = {}
+    for row, name in model.program.named.items():
+        price[name] = max(price.get(name, 0.0), abs(found.look.row_price[row]))
+    for use in found.pattern:
+        feed = model.feeds[use[0]]
+        name = f"the highest rate of {feed.product.name}"
+        saves = -found.look.row_price[model.link[use]] / (feed.nitrogen or 1.0)
+        price[name] = max(price.get(name, 0.0), saves)
+    binding = [(name, value) for name, value in price.items() if value > BINDS_FROM]
+    return tuple(sorted(binding, key=lambda one: (-one[1], one[0])))
+
+
+def whole(asks: Asks, shelf: Sequence[Product], school: School, nodes: int, gap: float = 0.0) -> Choice:
+    """The same choice by branch and bound over the whole programme, to a gap or a number of nodes: what the search is
+    checked against."""
+    lost = drained(asks, bucket(asks.phases, asks.capacity_mm).surplus_mm)
+    model = build(asks, shortlist([feed_of(p, 1.0) for p in shelf], asks, school), school, lost)
+    solved = model.program.solve(gap, nodes)
+    return _read(model, solved.x, solved.objective, solved.bound, lost)
+
+
+def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
+    """One product for each part it can play, so that the choice stays quick: of several for one part the cheapest
+    nitrogen that may go down here at all.
+
+    Parts: quick, half slow, slow, organic, sprayed; carriers of potassium and phosphorus where they are wanted; of acid
+    or base where the soil asks.
+    """
+    usable = [
+        f
+        for f in feeds
+        if f.product.packs and f.product.family not in school.without and any(allowed(f, asks, t) for t in range(STEPS))
+    ]
+    nitrogen = [
+        f for f in usable if f.nitrogen >= LEAST_NITROGEN and (not school.only or f.product.family in school.only)
+    ]
+    kept: list[Feed] = []
+    for part in ("quick", "half", "slow", "organic", "spray"):
+        of_part = [f for f in nitrogen if _part(f) == part]
+        kept += _best(of_part, asks)
+    if asks.potassium.wanted_g_m2 > 0:
+        kept += sorted(
+            (f for f in usable if f.potassium and f not in kept), key=lambda f: (f.price_g / f.potassium, f.product.key)
+        )[:1]
+        kept += sorted(
+            (f for f in nitrogen if f.potassium > 0.4 * f.nitrogen and f not in kept),
+            key=lambda f: (f.price_g / f.nitrogen, f.product.key),
+        )[:1]
+    if asks.phosphorus.wanted_g_m2 > 0:
+        kept += sorted(
+            (f for f in nitrogen if f.phosphorus and f not in kept),
+            key=lambda f: (f.price_g / f.phosphorus, f.product.key),
+        )[:1]
+    return sorted(kept, key=lambda f: f.product.key)
+
+
+def _part(feed: Feed) -> str:
+    if feed.organic:
+        return "organic"
+    if feed.product.liquid:
+        return "spray"
+    slow = feed.slow / feed.nitrogen
+    return "slow" if slow >= SLOW_ROLE else "half" if slow >= HALF_ROLE else "quick"
+
+
+def _best(feeds: Sequence[Feed], asks: Asks) -> list[Feed]:
+    """The cheapest of a part that carries no phosphorus nobody wants; beside it the one that suits the soil's acid."""
+    if not feeds:
+        return []
+    idle = asks.phosphorus.wanted_g_m2 <= 0
+
+    def merit(f: Feed) -> tuple[float, float, int]:
+        return (f.phosphorus if idle else 0.0, f.price_g / f.nitrogen, f.product.key)
+
+    found = [min(feeds, key=merit)]
+    if asks.acid_wanted:
+        suits = min(feeds, key=lambda f: (-asks.acid_wanted * f.acid / f.nitrogen, f.product.key))
+        if suits not in found:
+            found.append(suits)
+    return found
+
+
+def _read(model: Model, x: Sequence[float], objective: float, bound: float, lost: Steps) -> Choice:
+    doses = [
+        Dose(t, model.feeds[f].product, x[c])
+        for (f, t), c in sorted(model.x.items(), key=lambda one: (one[0][1], one[0][0]))
+        if x[c] > 1e-6
+    ]
+    pool = tuple(x[a] for a in model.pool)
+    unmet = tuple(sum(x[u] for u in row) for row in model.unmet)
+    drains = tuple(float(a * share / max(1e-6, 1 - share)) for a, share in zip(pool, lost, strict=True))
+    return Choice(tuple(doses), objective, bound, pool, unmet, drains, model.feeds)
