@@ -80,6 +80,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
         AHEAD if grows.all_year or grows.seasons < 1 else 0.0,
         {"down": 1, "up": -1}.get(lawn.ph_side or "", 0),
         begins.said,
+        begins.starter is not None or bool(begins.said),
     )
 
 

@@ -48,7 +48,7 @@ class Asks:
     what goes down in a step. ``closed_because``: in words, why a step is closed, '' where it is open.
     ``year_most_g_m2``: the most nitrogen of the year. ``gap_steps``: a growing lawn is never left longer, 0: it may
     be. ``ahead``: most of one dose as a multiple of the demand of the steps after it, 0: no such bound.
-    ``carried_g_m2``: what earlier seasons still release.
+    ``new_grass``: sown or laid in this year. ``carried_g_m2``: what earlier seasons still release.
     """
 
     phases: Phases
@@ -70,6 +70,7 @@ class Asks:
     ahead: float = 0.0
     acid_wanted: int = 0
     said: tuple[tuple[str, str], ...] = ()
+    new_grass: bool = False
     carried_g_m2: Steps = field(default_factory=lambda: np.zeros(STEPS))
 
     @property

@@ -129,10 +129,13 @@ class Looks:
 
     def __init__(self, program: Program, rows: int | None = None) -> None:
         self.solver = program.loaded(range(len(program.cost)), rows)
+        self.solver.setOptionValue("presolve", "off")
         self.held: dict[int, float] = {}
 
-    def look(self, held: Mapping[int, float]) -> Look | None:
-        """The cheapest values with these columns at these values; None where there are none."""
+    def look(self, held: Mapping[int, float], under: float = INFINITE) -> Look | None:
+        """The cheapest values with these columns at these values; None where there are none that cost less than
+        ``under``: a look stops as soon as that is plain."""
+        self.solver.setOptionValue("objective_bound", under)
         changed = [column for column, value in held.items() if self.held.get(column) != value]
         for column in changed:
             self.solver.changeColBounds(column, held[column], held[column])

@@ -6,6 +6,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 
 from amber_acre.core.care.pattern import Asks
+from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.model import Feed, allowed, feed_of
 from amber_acre.core.programme.solving import LEAST_NITROGEN
@@ -21,7 +22,9 @@ def refusals(shelf: Sequence[Product], asks: Asks, thin: float, forbidden: str) 
     return tuple(
         f"{feed.product.name}: {_why(feed, asks, forbidden)}"
         for feed in feeds
-        if not feed.product.packs or not any(allowed(feed, asks, step) for step in range(STEPS))
+        if not feed.product.packs
+        or (is_starter(feed.product) and not asks.new_grass)
+        or not any(allowed(feed, asks, step) for step in range(STEPS))
     )
 
 
@@ -30,6 +33,8 @@ def _why(feed: Feed, asks: Asks, forbidden: str) -> str:
         return "no pack with a price on the shelf."
     if not asks.open.any():
         return "no day is open for feeding."
+    if is_starter(feed.product) and not asks.new_grass:
+        return "a starter is for seed and new turf alone."
     if feed.phosphorus and forbidden:
         return f"carries phosphorus: {forbidden}."
     if feed.low > feed.high + 1e-9:

@@ -10,16 +10,18 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
-from amber_acre.core.programme.linear import Look, Looks
+from amber_acre.core.programme.linear import INFINITE, Look, Looks
 from amber_acre.core.programme.model import Model, interval_steps
 from amber_acre.core.season.phases import STEPS
 
 Use = tuple[int, int]  # a feed by its place in the model, and a step
 Pattern = frozenset[Use]
 SHIFTS = (-1, 1, -2, 2)
+SPLIT = 3  # steps a split dose is laid before and after its day
 ADDS_OF_A_FEED = 4  # the most promising steps of each feed that are tried
 WORTH_TRYING = 0.05  # what a row's price must promise for a dose to be tried
-BETTER = 1e-6
+# A change that saves less is left alone: near-ties would only walk about. At last the best is looked at more closely.
+COARSE, FINE = 0.005, 0.0005
 LOOKS_AT_MOST = 1500  # of one search: some seconds
 
 
@@ -38,18 +40,24 @@ class Search:
         self.model, self.looks = model, Looks(model.program, model.rows_of_amounts)
         self.uses = sorted(model.x)
         self.intervals = [interval_steps(feed.product.label.interval_days) for feed in model.feeds]
-        self.known: dict[Pattern, Look | None] = {}
+        self.known: dict[Pattern, Look] = {}
+        self.dearer: dict[Pattern, float] = {}
 
     def best(self) -> Found | None:
         """The best of both beginnings; None where not even an empty year meets the rows."""
-        climbed = [found for begin in self._beginnings() if (found := self._climb(begin)) is not None]
-        return min(climbed, key=lambda found: found.look.objective, default=None)
+        climbed = [found for begin in self._beginnings() if (found := self._climb(begin, COARSE)) is not None]
+        best = min(climbed, key=lambda found: found.look.objective, default=None)
+        return best if best is None else self._climb(best.pattern, FINE)
 
-    def look(self, pattern: Pattern) -> Look | None:
-        """The cheapest amounts of a pattern; None where they do not exist."""
-        if pattern not in self.known:
-            self.known[pattern] = self.looks.look(self._held(pattern)) if self._apart(pattern) else None
-        return self.known[pattern]
+    def look(self, pattern: Pattern, under: float = INFINITE) -> Look | None:
+        """The cheapest amounts of a pattern; None where none of them costs less than ``under``."""
+        if pattern not in self.known and under > self.dearer.get(pattern, -INFINITE):
+            found = self.looks.look(self._held(pattern), under) if self._apart(pattern) else None
+            if found is None:
+                self.dearer[pattern] = under if self._apart(pattern) else INFINITE
+            else:
+                self.known[pattern] = found
+        return self.known.get(pattern)
 
     def _held(self, pattern: Pattern) -> dict[int, float]:
         held = {self.model.y[use]: float(use in pattern) for use in self.uses}
@@ -90,22 +98,23 @@ class Search:
                     due -= 1.0
         return pattern
 
-    def _climb(self, pattern: Pattern) -> Found | None:
+    def _climb(self, pattern: Pattern, step: float) -> Found | None:
         look = self.look(pattern)
         if look is None:
             return None
         found = Found(pattern, look)
-        while len(self.known) < LOOKS_AT_MOST:
-            better = self._first_better(found)
+        while len(self.known) + len(self.dearer) < LOOKS_AT_MOST:
+            better = self._first_better(found, step)
             if better is None:
                 return found
             found = better
         return found
 
-    def _first_better(self, found: Found) -> Found | None:
+    def _first_better(self, found: Found, step: float) -> Found | None:
+        under = found.look.objective - step
         for pattern in self._changes(found):
-            look = self.look(pattern)
-            if look is not None and look.objective < found.look.objective - BETTER:
+            look = self.look(pattern, under)
+            if look is not None and look.objective < under:
                 return Found(pattern, look)
         return None
 
@@ -124,12 +133,22 @@ class Search:
                 there = (f, (step + by) % STEPS)
                 if there in self.model.x and there not in pattern:
                     yield without | {there}
+        yield from self._splits(pattern)
         for step in sorted({step for _, step in pattern}):
             here = {use for use in pattern if use[1] == step}
             for by in SHIFTS if len(here) > 1 else ():
                 moved = {(f, (step + by) % STEPS) for f, _ in here}
                 if all(use in self.model.x for use in moved):
                     yield (pattern - here) | moved
+
+    def _splits(self, pattern: Pattern) -> Iterable[Pattern]:
+        """A dose as two, before and after it: of one product or of two."""
+        for f, step in sorted(pattern):
+            before, after = (step - SPLIT) % STEPS, (step + SPLIT) % STEPS
+            for g in range(len(self.model.feeds)):
+                pair = {(f, before), (g, after)}
+                if pair <= self.model.x.keys() and not pair & pattern:
+                    yield (pattern - {(f, step)}) | pair
 
     def _promising(self, found: Found) -> list[Use]:
         """Doses that are not in the pattern, by what the prices of their rows promise."""

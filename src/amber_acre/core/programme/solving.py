@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from amber_acre.core.care.pattern import Asks
+from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.model import Feed, Fixed, Model, allowed, build, drained, feed_of
 from amber_acre.core.programme.searching import Found, Search
@@ -108,7 +109,10 @@ def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
     usable = [
         f
         for f in feeds
-        if f.product.packs and f.product.family not in school.without and any(allowed(f, asks, t) for t in range(STEPS))
+        if f.product.packs
+        and (asks.new_grass or not is_starter(f.product))
+        and f.product.family not in school.without
+        and any(allowed(f, asks, t) for t in range(STEPS))
     ]
     nitrogen = [
         f for f in usable if f.nitrogen >= LEAST_NITROGEN and (not school.only or f.product.family in school.only)
