@@ -10,7 +10,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job, Work
-from amber_acre.core.rules.judge import stops
+from amber_acre.core.rules.judge import stops, wants_reason
 from amber_acre.core.rules.swap import swaps
 from amber_acre.demo.world import TODAY
 from amber_acre.store import jobs
@@ -118,9 +118,8 @@ ERRANDS = (
 SWAPPED = (
     "Tannery Court",
     "No. 1",
-    "Main feed",
     "Meadowmeal 8-3-1",
-    "the client asked for an organic feed this autumn",
+    "the client asked for an organic feed",
 )
 
 
@@ -153,10 +152,14 @@ def by_hand(session: Session) -> None:
 def _swap(session: Session, area: AreaRow) -> None:
     """A round with another product at the same nitrogen, and why."""
     book = book_of(session, area, TODAY)
-    coming = next(one.job for one in book.jobs if one.job.maker == "season" and one.job.name == SWAPPED[2])
-    found = next(one for one in swaps(book, coming, shelf(session)) if one.job.material.name == SWAPPED[3])
-    if stops(found.verdicts):
-        raise LookupError(f"the swap on {area.name}: {found.verdicts[0].sentence}")
-    row = session.scalars(select(JobRow).where(JobRow.id == coming.key)).one()
+    coming = sorted((one.job for one in book.jobs if one.job.maker == "season"), key=lambda job: job.on)
+    found = next(
+        one
+        for job in coming
+        if job.on > TODAY
+        for one in swaps(book, job, shelf(session))
+        if one.job.material.name == SWAPPED[2] and not wants_reason(one.verdicts)
+    )
+    row = session.scalars(select(JobRow).where(JobRow.id == found.job.key)).one()
     at = datetime(TODAY.year, TODAY.month, TODAY.day, 11, tzinfo=UTC)
-    jobs.change_job(session, row, found.job, row.version, SWAPPED[4], at)
+    jobs.change_job(session, row, found.job, row.version, SWAPPED[3], at)

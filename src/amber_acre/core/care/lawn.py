@@ -23,6 +23,7 @@ from amber_acre.core.soil.findings import SoilFindings
 
 # Cool-season grass in and before heat: usual maximum from which, most quick and most nitrogen of one feed, g/m².
 HEAT_ROWS = ((26.0, 1.5, 4.9), (28.2, HOT_QUICK_CAP_G_M2, 2.4), (29.5, HOT_QUICK_CAP_G_M2, 1.1))  # [common-practice]
+BEFORE_AUTUMN_QUICK = 2.4  # of a cool lawn until summer is over: more only drives top growth [common-practice]
 BEFORE_HEAT_STEPS = 9  # about 68 days before the maximum passes 28 °C [common-practice]
 BEFORE_HEAT_C, BEFORE_HEAT_QUICK, BEFORE_HEAT_TOTAL, BEFORE_HEAT_SLOW = 28.0, 1.5, 3.4, 0.5  # [common-practice]
 WET_SURPLUS_MM, WET_QUICK = 15.0, 2.4  # a step's drainage that carries nitrate off; quick then, g/m² [common-practice]
@@ -30,6 +31,7 @@ SHADE_TOTAL, SHADE_QUICK = 3.4, 2.4  # g/m² under six hours of sun [common-prac
 AUTUMN_SHARE, AUTUMN_MORE_IF_HOT = 0.35, 0.20  # of a cool lawn's year after summer [extension-turf-calendars]
 SPRING_SHARE, SPRING_MORE_IF_COOL = 0.18, 0.10  # before it [extension-turf-calendars]
 GAP_STEPS, AHEAD = 16, 1.4  # where growth never stops: 122 days, and a dose against the 12 steps after it
+TOTAL_OVER_NEED = 1.6  # total nitrogen over available need: organics bring more than they give [common-practice]
 DRY_BELOW, DRY_RAIN = (
     0.55,
     0.30,
@@ -73,7 +75,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
         (*_shares(lawn, grows), *begins.shares(need_g_m2)),
         _phosphorus(soil, begins, may_p),
         _potassium(lawn, soil, need_g_m2),
-        year_most(lawn),
+        min(year_most(lawn), TOTAL_OVER_NEED * need_g_m2),
         lawn.rules.slow_share_min,
         capacity_mm(lawn.texture),
         GAP_STEPS if grows.all_year and watered else 0,
@@ -158,6 +160,8 @@ def _caps(lawn: Lawn, year: Phases, grows: Growing, surplus_mm: Steps) -> tuple[
         quick[hot] = np.minimum(quick[hot], HOT_QUICK_CAP_G_M2)
         return quick * thin, total * thin, slow
     for n in range(STEPS):
+        if grows.parts[n] != "falling":
+            quick[n] = min(quick[n], BEFORE_AUTUMN_QUICK)
         for from_c, most_quick, most in HEAT_ROWS:
             if year.max_c[n] > from_c:
                 quick[n], total[n] = min(quick[n], most_quick), min(total[n], most)
