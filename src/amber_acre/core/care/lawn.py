@@ -23,6 +23,7 @@ from amber_acre.core.soil.findings import SoilFindings
 
 # Cool-season grass in and before heat: usual maximum from which, most quick and most nitrogen of one feed, g/m².
 HEAT_ROWS = ((26.0, 1.5, 4.9), (28.2, HOT_QUICK_CAP_G_M2, 2.4), (29.5, HOT_QUICK_CAP_G_M2, 1.1))  # [common-practice]
+FLAT = 0.3  # how far a year must have seasons for spring and autumn to be told apart [common-practice]
 BEFORE_AUTUMN_QUICK = 2.4  # of a cool lawn until summer is over: more only drives top growth [common-practice]
 BEFORE_HEAT_STEPS = 9  # about 68 days before the maximum passes 28 °C [common-practice]
 BEFORE_HEAT_C, BEFORE_HEAT_QUICK, BEFORE_HEAT_TOTAL, BEFORE_HEAT_SLOW = 28.0, 1.5, 3.4, 0.5  # [common-practice]
@@ -159,9 +160,11 @@ def _caps(lawn: Lawn, year: Phases, grows: Growing, surplus_mm: Steps) -> tuple[
         hot = year.max_c >= HEAT_FROM_C["warm"]
         quick[hot] = np.minimum(quick[hot], HOT_QUICK_CAP_G_M2)
         return quick * thin, total * thin, slow
+    middle = (year.soil_c.max() + year.soil_c.min()) / 2
     for n in range(STEPS):
         if grows.parts[n] != "falling":
-            quick[n] = min(quick[n], BEFORE_AUTUMN_QUICK)
+            late = grows.parts[n] != "rising" or year.soil_c[n] > middle
+            quick[n] = min(quick[n], BEFORE_HEAT_QUICK if late and grows.seasons > FLAT else BEFORE_AUTUMN_QUICK)
         for from_c, most_quick, most in HEAT_ROWS:
             if year.max_c[n] > from_c:
                 quick[n], total[n] = min(quick[n], most_quick), min(total[n], most)
@@ -174,7 +177,7 @@ def _caps(lawn: Lawn, year: Phases, grows: Growing, surplus_mm: Steps) -> tuple[
 
 def _shares(lawn: Lawn, grows: Growing) -> tuple[ShareWanted, ...]:
     """A cool lawn's autumn outweighs its spring; what the growth curve alone does not say."""
-    if lawn.grass.season == "warm" or grows.seasons <= 0.3 or (lawn.start is not None and lawn.start.way != "over"):
+    if lawn.grass.season == "warm" or grows.seasons <= FLAT or (lawn.start is not None and lawn.start.way != "over"):
         return ()
     falling = np.array([part == "falling" for part in grows.parts])
     rising = np.array([part == "rising" for part in grows.parts])

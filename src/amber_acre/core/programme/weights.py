@@ -28,7 +28,7 @@ class Weights:
     pool_free: float = 2.5
     visit: float = 0.25
     shared_visit: float = 0.10
-    dose: float = 0.08
+    dose: float = 0.12
     spray: float = 0.15
     new_product: float = 0.02
     money: float = 0.12
