@@ -123,7 +123,7 @@ def test_without_irrigation_dry_months_take_nitrogen_off() -> None:
 def test_the_cool_season_pattern_in_the_vale() -> None:
     """Slow nitrogen in spring, the main feed after summer, quick nitrogen last."""
     made = plan(lawn(soil_test=mehlich(p=96)))
-    assert [r.name for r in made.rounds][0] == "Spring feed"
+    assert next(r.name for r in made.rounds) == "Spring feed"
     assert [r.name for r in made.rounds][-1] == "Last feed"
     main = next(r for r in made.rounds if r.name == "Main feed")
     assert main.on.month in (8, 9)

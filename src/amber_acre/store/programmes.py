@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from datetime import date
 
@@ -44,6 +44,12 @@ class Lane:
     def row_of(self, number: int) -> JobRow | None:
         rounds = self.programme.rounds if self.programme else []
         return next((row for row in rounds if row.number == number), None)
+
+    @property
+    def said(self) -> list[str]:
+        """What the plan says beside its rounds; how far it is proven stands elsewhere."""
+        notes = self.programme.notes if self.programme else []
+        return [note.sentence for note in notes if note.kind == "advice" and note.code != "gap"]
 
     def notes(self, kind: str) -> list[str]:
         return [note.sentence for note in self.programme.notes if note.kind == kind] if self.programme else []
@@ -164,11 +170,29 @@ def plan_area(session: Session, area: AreaRow, today: date, school: str = "") ->
     return save_plan(session, area.id, _settled(session, plan, book, area, today), today)
 
 
-def plan_by(session: Session, area: AreaRow, today: date, school: str) -> YearPlan:
-    """What a school would plan for the season of an area from today on, among its other jobs; nothing is written."""
+def season_by(session: Session, area: AreaRow, today: date, school: str) -> tuple[YearPlan, LawnYear]:
+    """What a school would plan for the season of an area from today on, and the season as it would read; nothing is
+    written."""
     book = book_of(session, area, today)
-    plan = _plan_of(session, area, book, season_start(book.ground.climate, today), today, school)
-    return _settled(session, plan, book, area, today)
+    start = season_start(book.ground.climate, today)
+    before = programme_of(session, area.id, start)
+    plan = _settled(session, _plan_of(session, area, book, start, today, school), book, area, today)
+    replaced = {row.id for row in before.rounds} if before is not None else set()
+    done = [one.job for one in book.jobs if one.job.key in replaced and one.done]
+    others = [one.job for one in book.jobs if one.job.key not in replaced]
+    ordered = sorted([*done, *plan.rounds], key=lambda job: job.on)
+    rounds = [replace(job, number=n, key=job.key or -n) for n, job in enumerate(ordered, start=1)]
+    year = lawn_year(brief_of(area, book), rounds, book.entries, start, today, others, book.ground)
+    return replace(plan, rounds=tuple(job for job in rounds if job.key < 0)), year
+
+
+def take_parts(session: Session, area: AreaRow, today: date, school: str, numbers: Collection[int]) -> ProgrammeRow:
+    """Keeps the named rounds of what a school would plan, and plans the rest by the school the area has."""
+    plan, _ = season_by(session, area, today, school)
+    kept = [replace(job, pinned=True, key=0) for job in plan.rounds if job.number in numbers]
+    book = book_of(session, area, today)
+    rest = _plan_of(session, area, book, plan.start, today, "", kept)
+    return save_plan(session, area.id, _settled(session, rest, book, area, today, kept), today)
 
 
 def brief_of(area: AreaRow, book: AreaBook) -> Lawn:
@@ -178,7 +202,15 @@ def brief_of(area: AreaRow, book: AreaBook) -> Lawn:
     return lawn if lawn.start is not None else replace(lawn, start=sown_by_jobs(book.jobs))
 
 
-def _plan_of(session: Session, area: AreaRow, book: AreaBook, start: date, today: date, school: str) -> YearPlan:
+def _plan_of(
+    session: Session,
+    area: AreaRow,
+    book: AreaBook,
+    start: date,
+    today: date,
+    school: str,
+    kept: Sequence[Job] = (),
+) -> YearPlan:
     before = programme_of(session, area.id, start)
     others = _of_the_others(session, area, start)
     return plan_year(
@@ -189,7 +221,7 @@ def _plan_of(session: Session, area: AreaRow, book: AreaBook, start: date, today
         book.entries,
         school=school or (before.school if before is not None else DEFAULT_SCHOOL),
         ground=book.ground,
-        pinned=_pinned(before, book),
+        pinned=[*_pinned(before, book), *kept],
         visited=[job.on_day for job in others if job.on_day >= today],
         opened=frozenset(job.product_id for job in others if job.product_id is not None),
     )
@@ -211,13 +243,17 @@ def _of_the_others(session: Session, area: AreaRow, start: date) -> list[JobRow]
     return [row for row in rows if not row.skipped and start <= row.on_day < end]
 
 
-def _settled(session: Session, plan: YearPlan, book: AreaBook, area: AreaRow, today: date) -> YearPlan:
+def _settled(
+    session: Session, plan: YearPlan, book: AreaBook, area: AreaRow, today: date, kept: Sequence[Job] = ()
+) -> YearPlan:
     """A plan among the lawn's other jobs; the rounds of the programme it replaces do not count beside it."""
     before = programme_of(session, area.id, plan.start)
     replaced = {row.id for row in before.rounds} if before else set()
     stay = _pinned(before, book)
-    kept = tuple(one for one in book.jobs if one.job.key not in replaced or one.done)
-    rounds, said = settle(replace(book, jobs=kept), [*stay, *plan.rounds], today, keep={job.key for job in stay})
+    beside = tuple(one for one in book.jobs if one.job.key not in replaced or one.done)
+    rounds, said = settle(
+        replace(book, jobs=beside), [*stay, *kept, *plan.rounds], today, keep={job.key for job in stay}
+    )
     return replace(plan, rounds=rounds, obstacles=(*plan.obstacles, *said))
 
 

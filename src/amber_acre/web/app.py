@@ -32,6 +32,7 @@ from amber_acre.web.pages.observed.routes import router as observed
 from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
+from amber_acre.web.pages.schools.routes import router as schools
 from amber_acre.web.pages.shelf.routes import router as shelf
 from amber_acre.web.pages.site.routes import router as site
 from amber_acre.web.pages.soil.amending import router as soil_amending
@@ -85,6 +86,7 @@ def create_app(settings: Settings) -> FastAPI:
         looks,
         walk,
         programme,
+        schools,
         shelf,
         daybook,
         observed,

@@ -169,7 +169,7 @@ def _room(lawn: Lawn, asked: Asks, choice: Choice) -> list[Advice]:
         found.append(
             Advice(
                 "no_room",
-                f"{unrounded(unmet)} of {unrounded(asked.need_g_m2)} g/m² of the need finds no room within label,"
+                f"{unrounded(unmet)} g/m² of the need of {unrounded(asked.need_g_m2)} g/m² finds no room within label,"
                 " caps and"
                 f" windows. {_least_change(asked, choice)}",
                 True,
@@ -259,7 +259,7 @@ def _potassium(asked: Asks, soil: SoilFindings) -> list[Advice]:
     code: Code = "k_by_test" if soil.potassium == "low" else "k_with_bagging"
     return [
         Advice(
-            code, f"{unrounded(asked.potassium.wanted_g_m2)} g/m² of potassium over the year: {asked.potassium.why}."
+            code, (f"{unrounded(asked.potassium.wanted_g_m2)} g/m² of potassium over the year: {asked.potassium.why}.")
         )
     ]
 

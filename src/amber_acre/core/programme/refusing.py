@@ -43,7 +43,7 @@ def _why(feed: Feed, asks: Asks, forbidden: str) -> str:
     if brings > asks.total_cap.max() or quick > asks.quick_cap.max():
         return (
             f"the label’s lowest rate, {feed.product.rate_words(feed.low)}, brings {unrounded(brings)} g/m² of nitrogen"
-            f" ({unrounded(quick)} quick); one feed here holds {unrounded(float(asks.total_cap.max()))}"
-            f" ({unrounded(float(asks.quick_cap.max()))} quick)."
+            f" ({unrounded(quick)} g/m² quick); one feed here holds {unrounded(float(asks.total_cap.max()))} g/m²"
+            f" ({unrounded(float(asks.quick_cap.max()))} g/m² quick)."
         )
     return "too much of it would come out after growth has ended."

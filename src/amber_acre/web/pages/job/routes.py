@@ -123,6 +123,16 @@ def undo_change(request: Request, session: Writing, posted: Posted, today: Today
     return go(f"/jobs/{row.id}")
 
 
+@router.post("/jobs/{job_id}/pin")
+def pin_job(session: Writing, _posted: Posted, job_id: Key) -> Response:
+    """Pins a round of a season, so that it stays when the rest is planned again, or lets it go."""
+    row = found(store.job_row(session, job_id), "This job")
+    if row.programme_id is None:
+        raise DoesNotFit("Only rounds of a season are pinned: other jobs stay anyway.", field="pin")
+    row.pinned = not row.pinned
+    return go(f"/properties/{row.area.property_id}?area={row.area_id}&round={row.number}")
+
+
 @router.post("/jobs/{job_id}/copy")
 def copy_job(request: Request, session: Writing, posted: Posted, today: Today, job_id: Key) -> Response:
     """Makes the same job on another area of the property, or on another day, judged there."""

@@ -9,11 +9,14 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
+from amber_acre.core.programme.shows import LookDue, Shows, looks_due, shows
 from amber_acre.core.programme.supply import Ribbon, release_working
+from amber_acre.core.programme.weights import SCHOOLS
 from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.core.season.growing import soil_on
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
 from amber_acre.store import programmes as store
@@ -24,6 +27,7 @@ from amber_acre.store.observed import hold_limits
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stocks
 from amber_acre.store.tables import PropertyRow
+from amber_acre.store.walks import look_of, walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -119,7 +123,22 @@ def _page(
         products=shelf(session),
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,
+        schools=SCHOOLS,
+        looks_due=_looks_due(session, chosen, day) if chosen else (),
+        result=_result(chosen, judged) if chosen and judged else None,
     )
+
+
+def _result(lane: Lane, judged: JudgedJob) -> Shows | None:
+    """By when a round's result is to be seen."""
+    product = judged.product
+    return shows(product, judged.on, soil_on(lane.year.lawn.climate, judged.on)) if product is not None else None
+
+
+def _looks_due(session: Reading, lane: Lane, day: date) -> tuple[LookDue, ...]:
+    """What went down on a lawn and should show by now, with nobody having looked since."""
+    looks = [look_of(row) for row in walks_of(session, lane.area.id)]
+    return looks_due(lane.year.entries, looks, soil_on(lane.year.lawn.climate, day), day)
 
 
 def _chosen_round(lane: Lane | None, number: int | None, day: date) -> JudgedJob | None:

@@ -1,0 +1,1 @@
+"""One season under several schools, side by side."""
