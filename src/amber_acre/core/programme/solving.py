@@ -111,12 +111,14 @@ def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
         for f in feeds
         if f.product.packs
         and (asks.new_grass or not is_starter(f.product))
-        and f.product.family not in school.without
         and any(allowed(f, asks, t) for t in range(STEPS))
     ]
     nitrogen = [
         f for f in usable if f.nitrogen >= LEAST_NITROGEN and (not school.only or f.product.family in school.only)
     ]
+    mineral = [f for f in nitrogen if not f.organic]
+    if school.mineral_first and mineral and asks.phosphorus.wanted_g_m2 <= 0:
+        nitrogen = mineral
     kept: list[Feed] = []
     for part in ("quick", "half", "slow", "organic", "spray"):
         of_part = [f for f in nitrogen if _part(f) == part]

@@ -43,7 +43,8 @@ class Weights:
 class School:
     """A way of feeding: its weights, the families it allows (none named: all) and its frame.
 
-    ``most_visits`` a year, None: as many as are worth it. ``alternate``: organic and mineral feeds by turns.
+    ``mineral_first``: organic feeds only where no mineral one is there, or phosphorus is wanted. ``most_visits`` a
+    year, None: as many as are worth it. ``alternate``: organic and mineral feeds by turns.
     """
 
     key: str
@@ -51,7 +52,7 @@ class School:
     about: str
     weights: Weights = Weights()
     only: frozenset[str] = frozenset()
-    without: frozenset[str] = frozenset()
+    mineral_first: bool = False
     most_visits: int | None = None
     alternate: bool = False
     visit_n_cap: float | None = None
@@ -63,7 +64,8 @@ ORGANIC = frozenset({"organic", "manure", "biosolid", "conditioner"})
 SCHOOLS: dict[str, School] = {
     school.key: school
     for school in (
-        School("test", "Test-led", "Soil first, then what tests lack, and nitrogen by growth. Nothing else."),
+        School("test", "Test-led", "Soil first, then what tests lack, and nitrogen by growth. Nothing else.",
+               mineral_first=True),
         School(
             "soil",
             "Feed the soil",
@@ -91,6 +93,7 @@ SCHOOLS: dict[str, School] = {
             "Once a season",
             "One slow feed as growth starts and one after summer at most: the fewest visits.",
             replace(_BASE, visit=1.2, shared_visit=0.8, slow_short=0.8, slow_wanted=0.7),
+            mineral_first=True,
             most_visits=2,
         ),
     )
