@@ -1,4 +1,5 @@
-"""``python -m tests.cases conflicts|holds FILE``: prints the application's own answers to a file of cases, as JSON."""
+"""``python -m tests.cases conflicts|holds|lawn_seasons FILE``: prints the application's own answers to cases as
+JSON."""
 
 from __future__ import annotations
 
@@ -8,9 +9,13 @@ from collections.abc import Callable, Mapping
 from pathlib import Path
 from typing import Any
 
-from tests.cases import conflicts, holds
+from tests.cases import conflicts, holds, lawn_seasons
 
-ANSWERERS: dict[str, Callable[[Mapping[str, Any]], Any]] = {"conflicts": conflicts.answer, "holds": holds.answer}
+ANSWERERS: dict[str, Callable[[Mapping[str, Any]], Any]] = {
+    "conflicts": conflicts.answer,
+    "holds": holds.answer,
+    "lawn_seasons": lawn_seasons.plan_of,
+}
 
 
 def main(arguments: list[str]) -> int:

@@ -135,6 +135,12 @@ def _standing(row: JobRow, area: AreaRow, entries: Sequence[Entry], day: date) -
     return stand(job_of(row), SquareMetres(area.size_m2), SquareMetres(area.low_m2), entries, day)
 
 
+def job_versions(session: Session, keys: Sequence[int]) -> dict[int, int]:
+    """The version of each job by its key: it grows with each change."""
+    query = select(JobRow.id, JobRow.version).where(JobRow.id.in_(keys))
+    return {row.id: row.version for row in session.execute(query)}
+
+
 def require_unchanged(row: JobRow, version: int) -> None:
     """DoesNotFit where somebody changed the job since ``version``: what was typed was about another job."""
     if row.version != version:

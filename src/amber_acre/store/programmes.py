@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.establishing import sown_by_jobs
+from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.programme.settling import settle
@@ -18,6 +19,7 @@ from amber_acre.core.programme.weights import DEFAULT_SCHOOL
 from amber_acre.core.programme.year import LawnYear, lawn_year
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_book
+from amber_acre.core.rules.law import CARRIES_FROM
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
 from amber_acre.store.books import book_of, books
@@ -213,6 +215,12 @@ def _plan_of(
 ) -> YearPlan:
     before = programme_of(session, area.id, start)
     others = _of_the_others(session, area, start)
+    replaced = {row.id for row in before.rounds} if before is not None else set()
+    beside = [
+        one.job
+        for one in book.jobs
+        if one.job.key not in replaced and one.job.counts and not one.done and is_feed_beside(one.job)
+    ]
     return plan_year(
         brief_of(area, book),
         shelf(session),
@@ -221,10 +229,18 @@ def _plan_of(
         book.entries,
         school=school or (before.school if before is not None else DEFAULT_SCHOOL),
         ground=book.ground,
-        pinned=[*_pinned(before, book), *kept],
+        pinned=[*_pinned(before, book), *kept, *beside],
         visited=[job.on_day for job in others if job.on_day >= today],
         opened=frozenset(job.product_id for job in others if job.product_id is not None),
     )
+
+
+def is_feed_beside(job: Job) -> bool:
+    """Whether a job beside the season brings nitrogen, phosphorus or potassium that the season need not bring."""
+    product = job.product
+    if product is None or product.family == BULK:
+        return False
+    return product.total_nitrogen + product.p2o5 + product.k2o >= CARRIES_FROM
 
 
 def _pinned(before: ProgrammeRow | None, book: AreaBook) -> list[Job]:

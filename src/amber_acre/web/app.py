@@ -29,6 +29,7 @@ from amber_acre.web.pages.find.routes import router as find
 from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
 from amber_acre.web.pages.observed.routes import router as observed
+from amber_acre.web.pages.outgoing.routes import router as outgoing
 from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
@@ -85,6 +86,7 @@ def create_app(settings: Settings) -> FastAPI:
         files,
         looks,
         walk,
+        outgoing,
         programme,
         schools,
         shelf,

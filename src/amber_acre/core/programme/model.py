@@ -167,7 +167,7 @@ def build(
     _uses(model, school, fixed, visited, opened)
     released = _release(model, fixed)
     _pool(model, school, released, lost)
-    _caps(model, school, fixed)
+    _caps(model, fixed)
     _shares(model, school, fixed)
     _nutrient(model, asks.phosphorus, "phosphorus", fixed)
     _nutrient(model, asks.potassium, "potassium", fixed)
@@ -192,6 +192,8 @@ def _uses(
                 most = min(most, cap / share) if share else most
             for share, need in ((feed.potassium, asks.potassium), (feed.phosphorus, asks.phosphorus)):
                 most = min(most, need.once_g_m2 / share) if share and need.once_g_m2 else most
+            if school.visit_n_cap is not None and feed.nitrogen:
+                most = min(most, max(school.visit_n_cap / feed.nitrogen, feed.low))
             if asks.ahead and feed.nitrogen:
                 after = [(t + n) % STEPS for n in range(AHEAD_STEPS)]
                 most = min(most, max(asks.ahead * float(asks.demand_g_m2[after].sum()) / feed.nitrogen, feed.low))
@@ -313,15 +315,12 @@ def _down(fixed: Sequence[Fixed], share: str, steps: Sequence[int]) -> float:
     return sum(use.rate_g_m2 * float(getattr(feed_of(use.product, 1.0), share)) for use in fixed if use.step in wanted)
 
 
-def _caps(model: Model, school: School, fixed: Sequence[Fixed]) -> None:
+def _caps(model: Model, fixed: Sequence[Fixed]) -> None:
     asks, p = model.asks, model.program
-    most_once = float(asks.total_cap.max())
-    if school.visit_n_cap is not None:
-        most_once = max(school.visit_n_cap, min((f.low * f.nitrogen for f in model.feeds if f.nitrogen), default=0.0))
     for t in range(STEPS):
-        for share, cap in (("quick", asks.quick_cap[t]), ("nitrogen", min(asks.total_cap[t], most_once))):
+        for share, cap in (("quick", asks.quick_cap[t]), ("nitrogen", asks.total_cap[t])):
             terms = total(_of(model, share, [t]))
-            if len(terms) > 1 or (terms and school.visit_n_cap is not None):
+            if len(terms) > 1:
                 p.row(terms, high=float(cap), name=f"the most {'quick ' * (share == 'quick')}nitrogen of one feed")
         near = [(t + n) % STEPS for n in range(CAP_STEPS)]
         terms = total(_of(model, "nitrogen", near))

@@ -11,6 +11,7 @@ from amber_acre.core.season.phases import STEP_DAYS, STEPS
 from amber_acre.core.soil.findings import SoilFindings
 
 CLOSE = 0.01  # within a hundredth of a limit a dose is said to be bound by it
+SUMMER_FROM = 0.75  # of the soil’s yearly range: a feed from there on is no spring feed [common-practice]
 PART_WORDS = {
     "rising": "the soil warms and growth takes off",
     "full": "full growth",
@@ -21,21 +22,31 @@ PART_WORDS = {
 
 
 def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFindings) -> str:
-    """The reason of one dose."""
+    """The reason of one dose: a line for anybody, and a line of what only the trade asks for."""
     feed = next(f for f in choice.feeds if f.product.key == dose.product.key)
     part = asked.parts[dose.step]
-    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {PART_WORDS[part]}."]
+    when = "full" if part == "rising" and nearly_summer(asked, dose.step) else part
+    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {PART_WORDS[when]}."]
     if feed.nitrogen:
         said.append(_nitrogen(asked, dose, feed))
     else:
         said.append(f"{unrounded(dose.rate_g_m2 * feed.potassium)} g/m² of potassium: {asked.potassium.why}.")
-    binds = what_binds(asked, dose, feed, lawn.low_m2 / lawn.size_m2)
-    if binds:
-        said.append(f"What sets the dose: {binds}.")
-    said.append(next_best(asked, choice, dose))
     if feed.nitrogen:
         said.append(_beside(asked, feed, soil))
-    return " ".join(part for part in said if part)
+    inner = []
+    binds = what_binds(asked, dose, feed, lawn.low_m2 / lawn.size_m2)
+    if binds:
+        inner.append(f"What sets the dose: {binds}.")
+    inner.append(next_best(asked, choice, dose))
+    if feed.nitrogen and soil.phosphorus == "unknown":
+        inner.append("Answers no finding: there is no soil test.")
+    return "\n".join(" ".join(one for one in part if one) for part in (said, inner))
+
+
+def nearly_summer(asked: Asks, step: int) -> bool:
+    """Whether the soil has done three quarters of its way to the year's warmest."""
+    soil = asked.phases.soil_c
+    return bool(soil[step] > soil.min() + SUMMER_FROM * (soil.max() - soil.min()))
 
 
 def _nitrogen(asked: Asks, dose: Dose, feed: Feed) -> str:
@@ -101,6 +112,4 @@ def _beside(asked: Asks, feed: Feed, soil: SoilFindings) -> str:
         said.append(f"Its phosphorus: {asked.phosphorus.why}.")
     if feed.potassium and asked.potassium.wanted_g_m2 > 0:
         said.append(f"Its potassium: {asked.potassium.why}.")
-    if soil.phosphorus == "unknown":
-        said.append("Answers no finding: there is no soil test.")
     return " ".join(said)

@@ -11,7 +11,7 @@ from amber_acre.core.jobs.dose import Dose as JobDose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.model import allowed
-from amber_acre.core.programme.reasons import reason_of
+from amber_acre.core.programme.reasons import nearly_summer, reason_of
 from amber_acre.core.programme.solving import Choice, Dose
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
@@ -24,7 +24,6 @@ EVENT_AHEAD_DAYS = 8  # iron for colour, 6–9 days before [common-practice]
 IRON_FOR_COLOUR_G_M2 = 0.2  # of Fe: colour without blackening [from-memory]
 IRON_AT_MOST_G_M2 = 0.6  # of one spray [from-memory]
 IRON_FROM = 0.01  # of mass: what a product for colour holds at least
-SUMMER_FROM = 0.75  # of the soil’s yearly range: a feed from there on is no spring feed [common-practice]
 ROUNDED_G_M2 = 0.01
 
 
@@ -102,17 +101,11 @@ def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
             names.append("Main feed")
         elif part == "falling":
             names.append("Last feed" if dose is feeds[-1] else "Autumn feed")
-        elif part == "rising" and not _nearly_summer(asked, dose.step):
+        elif part == "rising" and not nearly_summer(asked, dose.step):
             names.append("Spring feed" if fed == 1 else "Late-spring feed")
         else:
             names.append("Summer feed")
     return names
-
-
-def _nearly_summer(asked: Asks, step: int) -> bool:
-    """Whether the soil has done three quarters of its way to the year's warmest."""
-    soil = asked.phases.soil_c
-    return bool(soil[step] > soil.min() + SUMMER_FROM * (soil.max() - soil.min()))
 
 
 def iron_jobs(lawn: Lawn, shelf: Sequence[Product], ground: Ground, asked: Asks, start: date, today: date) -> list[Job]:
