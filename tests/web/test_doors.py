@@ -40,6 +40,12 @@ def round_of(engine: Engine, area: int, number: int = 3) -> tuple[str, str, str]
     return str(one), str(version), str(product)
 
 
+def lower_the_cap(engine: Engine) -> None:
+    """The by-law's yearly cap close over what is planned on the front lawn, and over what a change would make of it."""
+    with engine.begin() as connection:
+        connection.execute(text("UPDATE rule_sets SET yearly_cap_g_m2 = 14 WHERE name = 'Ouselet by-law'"))
+
+
 def by_hand(demo: Browser, engine: Engine, what: Try) -> Response:
     form = {"work": "feed", "on_day": what["day"], "days": "14", "rate": what["rate"], "reason": "wish"}
     return demo.post(f"/areas/{LAWN}/jobs/new", form | {"product": key_of(engine, what["product"])})
@@ -132,6 +138,8 @@ UNDER_THE_CAP = [("nitrogen-year", door) for door in ("log", "file", "change")]
 )
 def test_every_rule_holds_at_every_door(demo: Browser, demo_engine: Engine, door: str, case: str) -> None:
     what, says = CASES[case]
+    if case == "nitrogen-year":
+        lower_the_cap(demo_engine)
     answer = DOORS[door](demo, demo_engine, what)
     assert answer.status_code == 422
     assert says in html.unescape(answer.text)
@@ -211,14 +219,14 @@ def test_taking_a_change_back_asks_what_the_judge_asks_now(demo: Browser, demo_e
 
 def test_a_moved_round_is_moved_and_its_window_with_it(demo: Browser, demo_engine: Engine) -> None:
     """From September to July: due and judged there, no longer due in September."""
-    number, version, product = round_of(demo_engine, LAWN)
+    number, version, product = round_of(demo_engine, LAWN, 4)
     form: dict[str, Any] = {"version": version, "on_day": "2026-07-20", "product": product, "reason": "a wedding"}
     asked = demo.post(f"/jobs/{number}/change", form, f"/jobs/{number}")
     if asked.status_code == 422:
         form["warned"] = re.findall(r'name="warned"\s+value="([^"]+)"', asked.text)[0]
         asked = demo.post(f"/jobs/{number}/change", form, f"/jobs/{number}")
     assert asked.status_code == 303
-    assert re.search(r"20 Jul 2026, window \d+ Jul to \d+ Aug", re.sub(r"\s+", " ", demo.get(f"/jobs/{number}").text))
+    assert re.search(r"20 Jul 2026, window \d+ Jul to \d+ Jul", re.sub(r"\s+", " ", demo.get(f"/jobs/{number}").text))
 
 
 def test_what_is_custom_can_be_softened_and_taken_back(demo: Browser) -> None:

@@ -50,12 +50,12 @@ def test_a_kept_page_carries_the_token_of_whoever_asks(demo_settings_copy: Setti
 
 
 def test_what_anybody_commits_is_seen_at_once(demo: Browser, demo_settings_copy: Settings) -> None:
-    assert "Front lawn" in demo.get("/").text
+    assert "No. 4" in demo.get("/").text
     engine = open_engine(Path(demo_settings_copy.database))
     with engine.begin() as connection:  # another program beside this one
-        connection.execute(text("UPDATE areas SET name = 'Fore lawn' WHERE name = 'Front lawn'"))
+        connection.execute(text("UPDATE areas SET name = 'No. 4 front' WHERE name = 'No. 4'"))
     engine.dispose()
-    assert "Fore lawn" in demo.get("/").text
+    assert "No. 4 front" in demo.get("/").text
     assert "Front lawn" not in demo.get("/").text
 
 

@@ -153,28 +153,28 @@ def test_a_real_installation_without_evidence_says_look(browser: Browser, demo_s
     assert "look" in week
     assert "Nobody has said what the weather will be" in week
     assert "nobody has said" in week
-    assert "go, water in" not in week.split("Quillfeather House")[1].split("Waits for an answer")[0]
+    assert "go, water in" not in week.split("Tannery Court")[1].split("Waits for an answer")[0]
     assert "rests on forecast, Finch" in week  # somebody brought one for the other depot
 
 
 def test_a_visit_moves_as_a_whole_or_not_at_all(demo: Browser, demo_engine: Engine) -> None:
-    place = key_of(demo_engine, "Marram Lodge")[1:]
+    place = key_of(demo_engine, "Tannery Court")[1:]
     jobs = re.findall(rf'visits/{place}/move.*?name="jobs" value="([\d ]+)"', demo.get("/").text, re.DOTALL)[0]
     url = f"/week/visits/{place}/move"
-    silent = demo.post(url, {"jobs": jobs, "to": "2026-06-03", "why": ""}, "/")
+    silent = demo.post(url, {"jobs": jobs, "to": "2026-05-29", "why": ""}, "/")
     assert sentence_beside(silent.text, f"why-{place}")
-    moved = demo.post(url, {"jobs": jobs, "to": "2026-06-03", "why": "the court is let"}, page="/")
+    moved = demo.post(url, {"jobs": jobs, "to": "2026-05-29", "why": "the court is let"}, page="/")
     if moved.status_code == 422:  # what wants a reason is shown once
         warned = re.findall(rf'visits/{place}/move.*?name="warned"\s+value="([^"]*)"', moved.text, re.DOTALL)[0]
-        form = {"jobs": jobs, "to": "2026-06-03", "why": "the court is let", "warned": warned}
+        form = {"jobs": jobs, "to": "2026-05-29", "why": "the court is let", "warned": warned}
         moved = demo.post(url, form, page="/")
     assert moved.status_code == 303
     with demo_engine.connect() as connection:
         rows = connection.execute(text(f"SELECT on_day FROM jobs WHERE id IN ({jobs.replace(' ', ',')})"))
-        assert {row[0] for row in rows} == {"2026-06-03"}
+        assert {row[0] for row in rows} == {"2026-05-29"}
     far = demo.post(url, {"jobs": jobs, "to": "2031-06-03", "why": "x"}, page="/")
     assert "far from today" in sentence_beside(far.text, f"to-{place}")
-    gone = demo.post(url, {"jobs": "99999", "to": "2026-06-03", "why": "x"}, page="/")
+    gone = demo.post(url, {"jobs": "99999", "to": "2026-05-29", "why": "x"}, page="/")
     assert "not here any more" in sentence_beside(gone.text, f"to-{place}")
 
 
@@ -189,7 +189,7 @@ def test_a_sheet_a_stop_with_drawing_weight_placement_and_cautions(demo: Browser
 
 def test_the_seasons_list_counts_packs_once_and_says_when_it_runs_short(demo: Browser) -> None:
     said = words(demo, "/buying")
-    for must in ("Slowburn 20-0-8", "1 Jun", "11 × 22 kg + 1 × 6 kg", "from Ostrey Yard", "enough"):
+    for must in ("Evenrow 23-0-7", "4 Sep", "3 × 22.5 kg", "from Ostrey Yard", "enough"):
         assert must in said, must
     assert "No job to come" in words(demo, "/buying?until=2025-05-20")
 
