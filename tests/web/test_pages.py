@@ -372,15 +372,15 @@ def test_a_rate_left_untouched_stays_exact(demo: Browser) -> None:
 
 
 def test_a_lawn_changed_since_planning_says_so(demo: Browser) -> None:
-    assert "Plan the year again to follow" not in demo.get("/properties/1?area=1").text
+    assert "Plan the rest again to follow" not in demo.get("/properties/1?area=1").text
     form = LAWN | {"name": "Front lawn", "upkeep": "low", "evidence": "kept", "version": "1"}
     version = re.search(r'name="version" value="(\d+)"', demo.get("/areas/1/edit").text)
     assert version is not None
     assert demo.post("/areas/1/edit", form | {"version": version[1]}).status_code == 303
     page = demo.get("/properties/1?area=1").text
-    assert "Plan the year again to follow" in page
+    assert "Plan the rest again to follow" in page
     demo.post("/areas/1/plan", {})
-    assert "Plan the year again to follow" not in demo.get("/properties/1?area=1").text
+    assert "Plan the rest again to follow" not in demo.get("/properties/1?area=1").text
 
 
 def test_two_people_editing_one_lawn(demo: Browser) -> None:

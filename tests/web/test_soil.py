@@ -577,7 +577,7 @@ def test_gypsum_and_water_go_by_what_was_tested(demo: Browser) -> None:
         demo, f"{url}/amend?finding=clay&option=clay-gypsum&zone=40+cm"
     )  # four times as much, 500 at a time, 180 days apart, the second when the turf grows again
     assert f"it takes {4 * need:.0f} g/m² in all, in 2 parts under the label" in deep
-    assert "3 jobs: Gypsum 1 of 2 27 May 2026, Gypsum 2 of 2 " in deep, deep[deep.index("3 jobs"):][:200]
+    assert "3 jobs: Gypsum 1 of 2 27 May 2026, Gypsum 2 of 2 " in deep, deep[deep.index("3 jobs") :][:200]
     water = page_of(demo, f"{url}/water?texture=loam&na=9&ca=1.6&mg=1.2&co3=0.3&hco3=311+mg/L")
     assert "SAR 7.6: some" in water
     assert "Residual carbonate 2.6 meq/L: unsuitable for long" in water

@@ -16,6 +16,7 @@ from amber_acre.core.season.release import warmth_factor
 from amber_acre.core.tables.nitrogen_forms import FAMILIES
 
 YEAR_DAYS = 365
+FIRST_YEAR_ENDS = 357  # days: a step short of the year, in which what is left of the first year is nothing
 
 
 def later_years(product: Product) -> tuple[float, ...]:
@@ -31,25 +32,31 @@ def carried_in(entries: Sequence[Entry], year: Phases, start: date, size_m2: flo
     series of the family says, spread by warmth.
     """
     warmth = warmth_factor(year.mean_c) * STEP_DAYS
-    found, older = np.zeros(STEPS), 0.0
+    found = np.zeros(STEPS)
     for entry in without_bulk(standing(tuple(entries))):
         ago = (start - entry.on).days
         if ago <= 0 or ago > 4 * YEAR_DAYS:
             continue
         product = entry.material
         rate = entry.amount_kg * 1000 / size_m2
-        if ago <= YEAR_DAYS:
+        if ago <= FIRST_YEAR_ENDS:
             found += rate * _rest(product, year, entry.on, start, warmth)
-        organic = product.nitrogen.get("insoluble", 0.0) * rate
-        series = later_years(product)
-        years_on = ago // YEAR_DAYS
-        if organic and years_on < len(series) and warmth.sum() > 0:
-            part = organic * series[years_on]
-            older += part
+        part = product.nitrogen.get("insoluble", 0.0) * rate * _of_later_years(product, ago / YEAR_DAYS)
+        if part and warmth.sum() > 0:
             found += part * warmth / warmth.sum()
     total = float(found.sum())
     said = (f"{total:.2g} g/m² of nitrogen still comes from earlier seasons; it starts this year’s pool.",)
     return found, said if total >= 0.05 else ()
+
+
+def _of_later_years(product: Product, age: float) -> float:
+    """Share of insoluble nitrogen that the twelve months from an age in years on give, by the series: a season that runs
+    from one year of its age into the next takes of both."""
+    series = (0.0, *later_years(product), 0.0)
+    whole = int(age)
+    over = age - whole
+    first, then = (series[n] if n < len(series) else 0.0 for n in (whole, whole + 1))
+    return (1 - over) * first + over * then
 
 
 def _rest(product: Product, year: Phases, on: date, start: date, warmth: Steps) -> Steps:

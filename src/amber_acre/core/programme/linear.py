@@ -130,6 +130,7 @@ class Looks:
     def __init__(self, program: Program, rows: int | None = None) -> None:
         self.solver = program.loaded(range(len(program.cost)), rows)
         self.solver.setOptionValue("presolve", "off")
+        self.solver.setOptionValue("dual_simplex_cost_perturbation_multiplier", 0.0)
         self.held: dict[int, float] = {}
 
     def look(self, held: Mapping[int, float], under: float = INFINITE) -> Look | None:

@@ -26,6 +26,8 @@ from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 QUICK_AT_ONCE = 0.5  # of quick nitrogen in the pool within its own step, the rest in the next [common-practice]
 DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2.5 % [from-memory]
 DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
+NEEDS_NITROGEN = 0.01  # of mass: a product under 1 % is no feed
+LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
 OFF_EDGE = 0.005  # a slow share is held this far above a rule's, so that rounding does not fall under it
 LATE_MINERAL, LATE_ORGANIC = 0.30, 0.50  # of a product's nitrogen that may come out after uptake ends [common-practice]
 AHEAD_STEPS = 12  # steps whose demand bounds one dose where growth never stops: three months [common-practice]
@@ -103,10 +105,18 @@ def feed_of(product: Product, thin: float) -> Feed:
         product.potassium_fraction,
         acidity_share(product, grass=True),
         price,
-        product.label.min_g_m2,
+        _least(product, thin),
         product.label.max_g_m2 * thin,
         product.nitrogen.get("insoluble", 0.0) > product.total_nitrogen / 2,
     )
+
+
+def _least(product: Product, thin: float) -> float:
+    """The lowest rate worth spreading: the label's, or what brings half a gram of nitrogen where that is more."""
+    low, high = product.label.min_g_m2, product.label.max_g_m2 * thin
+    if product.total_nitrogen < NEEDS_NITROGEN:
+        return low
+    return max(low, min(LEAST_NITROGEN_G_M2 / product.total_nitrogen, high))
 
 
 def interval_steps(days: int) -> int:
@@ -214,6 +224,7 @@ def _uses(
         model.visit[t] = v = p.column(weights.shared_visit if t in visited else weights.visit, 1.0, whole=True)
         for y in ys:
             p.row({y: 1.0, v: -1.0}, high=0.0)
+        p.row({**dict.fromkeys(ys, 1.0), v: -1.0}, low=0.0)  # nobody comes for nothing
 
 
 def _near_fixed(feed: Feed, fixed: Sequence[Fixed]) -> set[int]:
@@ -408,9 +419,10 @@ def _frame(model: Model, school: School) -> None:
     asks, p = model.asks, model.program
     if asks.gap_steps:
         for t in range(STEPS):
-            near = [model.visit[s] for s in ((t + n) % STEPS for n in range(asks.gap_steps)) if s in model.visit]
-            if near:
-                p.row({**dict.fromkeys(near, 1.0), p.column(school.weights.gap_short): 1.0}, low=1.0)
+            steps = [(t + n) % STEPS for n in range(asks.gap_steps)]
+            fed = [y for (f, s), y in model.y.items() if s in steps and model.feeds[f].nitrogen]
+            if fed and not any(asks.parts[s] == "heat" for s in steps):
+                p.row({**dict.fromkeys(fed, 1.0), p.column(school.weights.gap_short): 1.0}, low=1.0)
     if school.most_visits is not None and model.visit:
         p.row(dict.fromkeys(model.visit.values(), 1.0), high=float(school.most_visits))
     if school.alternate:

@@ -8,15 +8,14 @@ from collections.abc import Sequence
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import Feed, allowed, feed_of
-from amber_acre.core.programme.solving import LEAST_NITROGEN
+from amber_acre.core.programme.model import NEEDS_NITROGEN, Feed, allowed, feed_of
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.phases import STEPS
 
 
 def refusals(shelf: Sequence[Product], asks: Asks, thin: float, forbidden: str) -> tuple[str, ...]:
     """A sentence for each feed of the shelf that may go down in no step; ``forbidden``: why no phosphorus may."""
-    feeds = [feed_of(product, thin) for product in shelf if product.total_nitrogen >= LEAST_NITROGEN]
+    feeds = [feed_of(product, thin) for product in shelf if product.total_nitrogen >= NEEDS_NITROGEN]
     if not feeds:
         return ("No nitrogen feed is on the shelf.",)
     return tuple(

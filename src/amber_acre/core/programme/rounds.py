@@ -10,7 +10,7 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.dose import Dose as JobDose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import allowed
+from amber_acre.core.programme.model import LEAST_NITROGEN_G_M2, allowed
 from amber_acre.core.programme.reasons import nearly_summer, reason_of
 from amber_acre.core.programme.solving import Choice, Dose
 from amber_acre.core.quantities import GramsPerSquareMetre
@@ -19,7 +19,6 @@ from amber_acre.core.season.phases import STEPS
 from amber_acre.core.soil.findings import SoilFindings
 
 WINDOW_BEFORE, WINDOW_AFTER = 7, 10  # days around a round's day in which it stays right [common-practice]
-LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
 EVENT_AHEAD_DAYS = 8  # iron for colour, 6–9 days before [common-practice]
 IRON_FOR_COLOUR_G_M2 = 0.2  # of Fe: colour without blackening [from-memory]
 IRON_AT_MOST_G_M2 = 0.6  # of one spray [from-memory]
@@ -84,7 +83,7 @@ def _window(asked: Asks, step: int, on: date, today: date, lawn: Lawn) -> tuple[
 
 def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
     """Names by the part of the season; where it has none to speak of, by number."""
-    feeds = [d for d in doses if d.rate_g_m2 * d.product.total_nitrogen >= LEAST_NITROGEN_G_M2]
+    feeds = [d for d in doses if d.rate_g_m2 * d.product.total_nitrogen >= LEAST_NITROGEN_G_M2 * 0.99]
     falling = [d for d in feeds if asked.parts[d.step] == "falling"]
     main = max(falling, key=lambda d: d.rate_g_m2 * d.product.total_nitrogen, default=None)
     by_part = lawn.grass.season == "cool" and not asked.gap_steps

@@ -8,13 +8,22 @@ from dataclasses import dataclass, replace
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import Feed, Fixed, Model, allowed, build, drained, feed_of
+from amber_acre.core.programme.model import (
+    LEAST_NITROGEN_G_M2,
+    NEEDS_NITROGEN,
+    Feed,
+    Fixed,
+    Model,
+    allowed,
+    build,
+    drained,
+    feed_of,
+)
 from amber_acre.core.programme.searching import Found, Search
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEPS, Steps
 from amber_acre.core.season.water_steps import bucket
 
-LEAST_NITROGEN = 0.01  # of mass: products under 1 % are no feeds
 BINDS_FROM = 0.02  # a limit whose relaxing saves less for each gram binds nothing to speak of
 SLOW_ROLE, HALF_ROLE = 0.65, 0.2  # slow share from which a product plays the slow, the half part
 
@@ -114,7 +123,11 @@ def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
         and any(allowed(f, asks, t) for t in range(STEPS))
     ]
     nitrogen = [
-        f for f in usable if f.nitrogen >= LEAST_NITROGEN and (not school.only or f.product.family in school.only)
+        f
+        for f in usable
+        if f.nitrogen >= NEEDS_NITROGEN
+        and (not school.only or f.product.family in school.only)
+        and (school.visit_n_cap is not None or f.high * f.nitrogen >= LEAST_NITROGEN_G_M2)
     ]
     mineral = [f for f in nitrogen if not f.organic]
     if school.mineral_first and mineral and asks.phosphorus.wanted_g_m2 <= 0:

@@ -20,7 +20,7 @@ class Weights:
     ``share_short``: a gram under a part's share.
     """
 
-    unmet: tuple[tuple[float, float], ...] = ((0.35, 0.5), (0.35, 0.9), (0.30, 1.5))
+    unmet: tuple[tuple[float, float], ...] = ((0.35, 0.7), (0.35, 1.0), (0.30, 1.5))
     loss: float = 0.6
     luxury: float = 0.15
     luxury_share: float = 0.2

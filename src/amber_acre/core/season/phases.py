@@ -23,7 +23,10 @@ from amber_acre.core.season.water import extraterrestrial_radiation, hargreaves_
 
 STEPS = 48
 STEP_DAYS = 365 / STEPS
-DAYS_OF_QUARTER = (4, 11, 19, 27)  # the day of a month that stands for each of its quarters
+# The day of a month that stands for each of its quarters, and each quarter's last day; February's are nearer together.
+DAYS_OF_QUARTER, LAST_OF_QUARTER = (4, 11, 19, 27), (7, 15, 23)
+DAYS_IN_FEBRUARY, LAST_IN_FEBRUARY = (4, 11, 18, 25), (7, 14, 21)
+FEBRUARY = 2
 SURFACE_LAG_DAYS = 6.0  # of the ground under turf behind the mean of the air [from-memory]
 DIFFUSIVITY_M2_S = 5e-7  # of moist mineral soil, heat [hillel-soil-heat]
 ROOT_DEPTH_MM = 100.0  # where roots of turf feel warmth, and where a soil thermometer is read [common-practice]
@@ -56,7 +59,8 @@ class Phases:
 
     def date_of(self, step: int, start: date) -> date:
         """The day that stands for a step in the twelve months from ``start``, moved by what was seen of the year."""
-        month, day = self.month_of(step % STEPS) + 1, DAYS_OF_QUARTER[step % 4]
+        month = self.month_of(step % STEPS) + 1
+        day = (DAYS_IN_FEBRUARY if month == FEBRUARY else DAYS_OF_QUARTER)[step % 4]
         on = date(start.year, month, day) - timedelta(days=self.early_days)
         while on < start:
             month_year = on.year + 1
@@ -66,7 +70,7 @@ class Phases:
     def step_of(self, day: date) -> int:
         """The step a day lies in."""
         usual = day + timedelta(days=self.early_days)
-        quarter = sum(usual.day > last for last in (7, 15, 23))
+        quarter = sum(usual.day > last for last in (LAST_IN_FEBRUARY if usual.month == FEBRUARY else LAST_OF_QUARTER))
         return ((usual.month - 1 - self.first_month) * 4 + quarter) % STEPS
 
 

@@ -1,0 +1,139 @@
+"""The choice of a season: the search against branch and bound and against brute force, and what must hold of any."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date
+from itertools import combinations
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from amber_acre.core.care.lawn import asks
+from amber_acre.core.care.need import nitrogen_need
+from amber_acre.core.care.pattern import Asks
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.model import build, drained, feed_of, interval_steps
+from amber_acre.core.programme.planning import season_series
+from amber_acre.core.programme.searching import Search
+from amber_acre.core.programme.solving import Choice, choose, whole
+from amber_acre.core.programme.weights import SCHOOLS
+from amber_acre.core.season.climate import season_start
+from amber_acre.core.season.phases import STEPS
+from amber_acre.core.season.water_steps import bucket
+from amber_acre.core.soil.findings import findings
+from tests.core.worlds import BAY, FREE, HOT, QUICK, SHELF, VALE, lawn, mehlich, product
+
+HALF = product(31, "Halfway 22-0-4", {"urea": 11, "slow_soluble": 11}, (8, 20), "methylene", k2o=4, interval=35)
+SLOW_ONE = product(32, "Longday 28-0-0", {"urea": 4, "coated": 24}, (9, 17), "coated", interval=60, longevity_days=80.0)
+TEST = SCHOOLS["test"]
+
+
+def asked(**changes: object) -> Asks:
+    place = lawn(**({"rules": FREE, "soil_test": mehlich()} | changes))
+    start = season_start(place.climate, date(2026, 3, 1))
+    need = float(nitrogen_need(place, season_series(place, start)).yearly_g_m2)
+    return asks(place, need, findings(place.soil_test, start), start, True)
+
+
+def chosen(at: Asks, shelf: list[Product]) -> Choice:
+    return choose(at, shelf, TEST)
+
+
+@pytest.mark.parametrize("days", [0, 7, 8, 21, 28, 29, 35, 42, 56, 60, 90])
+def test_an_interval_in_steps_holds_on_real_days(days: int) -> None:
+    """Any two steps so far apart lie at least ``days`` apart on the calendar."""
+    from amber_acre.core.season.phases import phases
+
+    year, k = phases(VALE), interval_steps(days)
+    for step in range(STEPS):
+        first = year.date_of(step, date(2026, 3, 1))
+        later = year.date_of((step + k) % STEPS, date(2026, 3, 1))
+        assert (later - first).days % 365 >= days or k == 0
+
+
+@pytest.mark.parametrize("climate", [VALE, HOT])
+def test_one_product_is_as_good_as_branch_and_bound_can_prove(climate: object) -> None:
+    at = asked(climate=climate)
+    found, proved = chosen(at, [HALF]), whole(at, [HALF], TEST, 4000, 0.002)
+    assert proved.gap <= 0.02
+    assert found.objective <= proved.objective * 1.02
+    assert found.objective >= proved.bound - 1e-6
+
+
+def test_a_small_year_is_the_best_of_all_its_patterns() -> None:
+    """Four steps open, one product: every pattern by brute force."""
+    at = asked()
+    steps = [n for n in range(STEPS) if at.open[n]]
+    kept = steps[2 :: max(1, len(steps) // 4)][:4]
+    at = replace(at, open=at.open & [n in kept for n in range(STEPS)])
+    model = build(at, [feed_of(HALF, 1.0)], TEST, drained(at, bucket(at.phases, at.capacity_mm).surplus_mm))
+    search = Search(model)
+    looks = [
+        search.look(frozenset(pattern))
+        for size in range(len(model.x) + 1)
+        for pattern in combinations(sorted(model.x), size)
+    ]
+    best = min(look.objective for look in looks if look is not None)
+    found = chosen(at, [HALF])
+    assert found.objective == pytest.approx(best, rel=0.003)
+    assert found.bound <= found.objective + 1e-9
+
+
+@pytest.mark.parametrize("climate", [VALE, HOT, BAY])
+def test_more_on_the_shelf_never_makes_the_bound_worse(climate: object) -> None:
+    at = asked(climate=climate)
+    one, two, three = (chosen(at, shelf) for shelf in ([HALF], [HALF, QUICK], [HALF, QUICK, SLOW_ONE]))
+    assert two.bound <= one.bound + 1e-6
+    assert three.bound <= two.bound + 1e-6
+    assert two.objective <= one.objective * 1.03
+    assert three.objective <= two.objective * 1.03
+
+
+def test_the_same_input_gives_the_same_plan() -> None:
+    at = asked()
+    first, again = chosen(at, list(SHELF)), chosen(at, list(SHELF))
+    assert first.doses == again.doses
+    assert chosen(at, list(reversed(SHELF))).doses == first.doses
+
+
+@settings(max_examples=25, deadline=None)
+@given(
+    st.sampled_from([VALE, HOT, BAY]),
+    st.sampled_from(["bluegrass", "tall-fescue", "couch", "kikuyu", "centipede"]),
+    st.sampled_from(["test", "soil", "liquid", "alternate", "once"]),
+)
+def test_every_school_stays_within_label_caps_and_interval(climate: object, grass: str, school: str) -> None:
+    at = asked(climate=climate, grass=grass)
+    found = choose(at, list(SHELF), SCHOOLS[school])
+    by_step: dict[int, float] = {}
+    for dose in found.doses:
+        label = dose.product.label
+        assert label.min_g_m2 * (1 - 1e-6) <= dose.rate_g_m2 <= label.max_g_m2 * (1 + 1e-6)
+        assert at.open[dose.step]
+        assert dose.rate_g_m2 * dose.product.quick_fraction <= at.quick_cap[dose.step] + 1e-6
+        by_step[dose.step] = by_step.get(dose.step, 0.0) + dose.rate_g_m2 * dose.product.total_nitrogen
+        for other in found.doses:
+            if other is not dose and other.product.key == dose.product.key:
+                apart = min((other.step - dose.step) % STEPS, (dose.step - other.step) % STEPS)
+                assert apart >= interval_steps(label.interval_days)
+    assert all(brings <= at.total_cap[step] + 1e-6 for step, brings in by_step.items())
+    assert sum(by_step.values()) <= at.year_most_g_m2 + 1e-6
+    visits = SCHOOLS[school].most_visits
+    assert visits is None or len(by_step) <= visits
+    only = SCHOOLS[school].only
+    assert not only or all(d.product.family in only for d in found.doses if d.product.total_nitrogen >= 0.01)
+
+
+@settings(max_examples=30, deadline=None)
+@given(st.lists(st.floats(0, 60), min_size=48, max_size=48), st.integers(0, 47), st.floats(0.1, 80))
+def test_more_rain_never_lessens_the_loss(surplus: list[float], step: int, more: float) -> None:
+    import numpy as np
+
+    at = asked()
+    wetter = list(surplus)
+    wetter[step] += more
+    less, greater = (drained(at, np.array(rain)) for rain in (surplus, wetter))
+    assert greater[step] > less[step]
+    assert (greater >= less - 1e-12).all()
