@@ -39,6 +39,7 @@ from amber_acre.store.programmes import plan_area
 from amber_acre.store.session import open_engine, reading, writing
 from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
+from benchmarks.seasons import measure
 
 REPORT = Path(__file__).parents[1] / "docs" / "performance.md"
 START = date(2026, 3, 1)
@@ -239,12 +240,14 @@ def _writes(address: str, person: int, times: int) -> int:
 
 
 def planning(first: Lawn, products: list[Product]) -> tuple[float, float]:
-    """Planning one lawn and a hundred over the bare arithmetic of as many."""
-    hundred = [replace(first, size_m2=SquareMetres(first.size_m2 + n)) for n in range(100)]
-    hundred = [replace(lawn, low_m2=lawn.size_m2, high_m2=lawn.size_m2) for lawn in hundred]
-    one = median_seconds(lambda: plan_many(hundred[:1], products), 30) / median_seconds(lambda: bare_arithmetic(1), 200)
-    many = median_seconds(lambda: plan_many(hundred, products), 3) / median_seconds(lambda: bare_arithmetic(100), 10)
-    return one, many
+    """Planning a lawn over the bare arithmetic of one; and the same plan again, which is known."""
+    lawns = [replace(first, name=f"lawn {n}") for n in range(12)]
+    one = median_seconds(lambda: plan_many(lawns[:1], products), 5)
+    began = time.perf_counter()
+    different = [replace(lawn, low_m2=SquareMetres(lawn.size_m2 * (1 - 0.001 * n))) for n, lawn in enumerate(lawns)]
+    plan_many(different, products)
+    twelve = time.perf_counter() - began
+    return one / median_seconds(lambda: bare_arithmetic(1), 200), twelve / one
 
 
 def main() -> None:
@@ -252,7 +255,8 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         found, one_row, first, products = pages(Path(folder))
         slowest, writes = together(Path(folder))
-    one, many = planning(first, products)
+    again, twelve = planning(first, products)
+    chosen = measure(first, products)
     lines = [
         "# Performance",
         "",
@@ -271,13 +275,22 @@ def main() -> None:
         "",
         "| planning | over | ratio |",
         "|---|---|---|",
-        f"| 1 lawn, the demo's shelf | a bare NumPy loop over the same daily arithmetic | {one:.0f} × |",
-        f"| 100 lawns | the same loop 100 times | {many:.0f} × |",
+        f"| a season chosen, median of {chosen.lawns} lawns in ten climates | its own linear relaxation |"
+        f" {chosen.over_relaxation:.0f} × |",
+        f"| the same season again | a bare NumPy loop over a year's daily arithmetic | {again:.0f} × |",
+        f"| twelve lawns, all different | one that is known | {twelve:.0f} × |",
+        "",
+        f"The choice lies {chosen.gap:.0%} (median) over the relaxation's bound, which leaves out that visits are"
+        " whole. Of six",
+        f"lawns with one product {chosen.proved} were branched to a proof within 2 %: the choice lies at most"
+        f" {chosen.above_proof:.1%} over it.",
         "",
         "Whole pages are kept by the database's version: a page that changed nothing draws nothing. After any change a",
         "page is put together anew from its rows; seasons of lawns, judged jobs, verdicts and drawn lanes that rest on",
         "unchanged content are not computed again, so what is left is reading rows and writing the page. The site",
-        "sheet spends its time on reading shapes from their texts, planning on comparing products for every round.",
+        "sheet spends its time on reading shapes from their texts; planning looks at some hundred patterns of"
+        " doses, each a",
+        "linear programme. The same input is never chosen for twice.",
         "",
     ]
     REPORT.write_text("\n".join(lines), encoding="utf-8")

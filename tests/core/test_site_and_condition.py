@@ -13,7 +13,7 @@ from shapely import get_coordinates, set_precision
 from shapely.affinity import rotate, translate
 
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.measure.area_kinds import KINDS, clear_rings, facts_of, read_facts, read_plants, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, facts_of, read_facts, read_plants
 from amber_acre.core.measure.condition import COLOURS, Look, compare
 from amber_acre.core.measure.entry import Reading
 from amber_acre.core.measure.perimeter import joined_perimeter_m
@@ -34,6 +34,7 @@ from amber_acre.core.measure.site import (
     strips,
     taken_from,
 )
+from amber_acre.core.measure.size_by_facts import clear_rings, size_by_facts
 from amber_acre.core.quantities import Metres
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.core.tables.plants import (

@@ -189,7 +189,7 @@ def test_a_sheet_a_stop_with_drawing_weight_placement_and_cautions(demo: Browser
 
 def test_the_seasons_list_counts_packs_once_and_says_when_it_runs_short(demo: Browser) -> None:
     said = words(demo, "/buying")
-    for must in ("Evenrow 23-0-7", "4 Sep", "3 × 22.5 kg", "from Ostrey Yard", "enough"):
+    for must in ("Evenrow 23-0-7", "4 Sep", "4 × 22.5 kg", "from Ostrey Yard", "enough"):
         assert must in said, must
     assert "No job to come" in words(demo, "/buying?until=2025-05-20")
 
@@ -207,7 +207,7 @@ def test_what_goes_down_on_a_day_that_held_asks_for_its_reason(demo: Browser, de
     """By what people saw alone: the stand-in's weather asks nobody."""
     with demo_engine.connect() as connection:
         query = "SELECT j.id, j.area_id FROM jobs j JOIN areas a ON a.id = j.area_id WHERE a.name = 'Court lawn'"
-        job, area = connection.execute(text(f"{query} AND j.name = 'Feed 4' ORDER BY j.id DESC")).first() or (0, 0)
+        job, area = connection.execute(text(f"{query} AND j.name = 'Feed 5' ORDER BY j.id DESC")).first() or (0, 0)
     ahead = words(demo, f"/jobs/{job}")
     assert "The days ahead" in ahead
     assert "Wednesday to Friday : water in . Water 6 mm in the same day" in ahead

@@ -7,12 +7,13 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from amber_acre.core.measure.area_kinds import KINDS, read_facts, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, read_facts
 from amber_acre.core.measure.condition import Look
 from amber_acre.core.measure.entry import Reading, read_cut_out
 from amber_acre.core.measure.kept import TypedShape, sized
 from amber_acre.core.measure.site import Place
 from amber_acre.core.measure.size import CutOut, Size
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.demo.shapes import DemoArea, DemoShape, Garden
 from amber_acre.store import areas, site, walks
 from amber_acre.store.areas import AreaDraft, areas_of

@@ -11,11 +11,12 @@ from sqlalchemy.orm.exc import StaleDataError
 
 from amber_acre.core.care.brief import UPKEEPS, WAYS, Establishing, Lawn
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, day_of, number_of, read_facts, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, day_of, number_of, read_facts
 from amber_acre.core.measure.entry import Reading, read_cut_out
 from amber_acre.core.measure.kept import TypedShape, sized, typed_shape
 from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.soil.texture import texture_of

@@ -8,13 +8,14 @@ from dataclasses import dataclass, field
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import AmberError, Doubtful, NotUnderstood
-from amber_acre.core.measure.area_kinds import KINDS, read_facts, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, read_facts
 from amber_acre.core.measure.entry import METRIC
 from amber_acre.core.measure.kept import TypedShape, sized
 from amber_acre.core.measure.polygon import Polygon
 from amber_acre.core.measure.shapes import Point
 from amber_acre.core.measure.site import box
 from amber_acre.core.measure.size import CutOut, Size, doubts_about
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.store.areas import AreaDraft, areas_of, save_area

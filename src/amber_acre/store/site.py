@@ -11,12 +11,13 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.kept import TypedShape, typed_shape
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.shapes import KnownRange, Plan, Rectangle, arc
 from amber_acre.core.measure.site import Place, Placed, inside_ring, joined_ring, on_plan, shared_with_trees, taken_from
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.quantities import Metres
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store

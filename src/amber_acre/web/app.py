@@ -46,6 +46,7 @@ from amber_acre.web.pages.soil.water import router as soil_water
 from amber_acre.web.pages.walk.routes import router as walk
 from amber_acre.web.pages.week.routes import router as week
 from amber_acre.web.pages.week.sheets import router as sheets
+from amber_acre.web.pages.years.routes import router as years
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -87,6 +88,7 @@ def create_app(settings: Settings) -> FastAPI:
         looks,
         walk,
         outgoing,
+        years,
         programme,
         schools,
         shelf,

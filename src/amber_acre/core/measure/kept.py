@@ -6,10 +6,11 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
-from amber_acre.core.measure.area_kinds import ReadFact, clear_rings, number_of
+from amber_acre.core.measure.area_kinds import ReadFact, number_of
 from amber_acre.core.measure.entry import Reading, ReadShape, read_outline
 from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken, net_size
+from amber_acre.core.measure.size_by_facts import clear_rings
 
 
 class ShapeTexts(Protocol):

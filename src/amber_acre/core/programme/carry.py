@@ -50,8 +50,8 @@ def carried_in(entries: Sequence[Entry], year: Phases, start: date, size_m2: flo
 
 
 def _of_later_years(product: Product, age: float) -> float:
-    """Share of insoluble nitrogen that the twelve months from an age in years on give, by the series: a season that runs
-    from one year of its age into the next takes of both."""
+    """Share of insoluble nitrogen that the twelve months from an age in years on give, by the series: a season that
+    runs from one year of its age into the next takes of both."""
     series = (0.0, *later_years(product), 0.0)
     whole = int(age)
     over = age - whole

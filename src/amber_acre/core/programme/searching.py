@@ -49,6 +49,10 @@ class Search:
         best = min(climbed, key=lambda found: found.look.objective, default=None)
         return best if best is None else self._climb(best.pattern, FINE)
 
+    def climb(self, pattern: Pattern) -> Found | None:
+        """The best from a pattern on; None where it does not meet the rows."""
+        return self._climb(pattern, FINE)
+
     def look(self, pattern: Pattern, under: float = INFINITE) -> Look | None:
         """The cheapest amounts of a pattern; None where none of them costs less than ``under``."""
         if pattern not in self.known and under > self.dearer.get(pattern, -INFINITE):

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
@@ -24,6 +25,8 @@ from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEPS, Steps
 from amber_acre.core.season.water_steps import bucket
 
+ONE_PRODUCT_GAP, ONE_PRODUCT_NODES = 0.01, 800  # of branching where the shelf holds a single feed
+KEPT_CHOICES = 512  # seasons that are kept as chosen: the same input is never solved twice
 BINDS_FROM = 0.02  # a limit whose relaxing saves less for each gram binds nothing to speak of
 SLOW_ROLE, HALF_ROLE = 0.65, 0.2  # slow share from which a product plays the slow, the half part
 
@@ -60,6 +63,7 @@ class Choice:
         return max(0.0, (self.objective - self.bound) / self.objective) if self.objective > 1e-9 else 0.0
 
 
+@by_content(KEPT_CHOICES)
 def choose(
     asks: Asks,
     shelf: Sequence[Product],
@@ -78,11 +82,23 @@ def choose(
     feeds = shortlist([feed_of(p, thin) for p in shelf], asks, school)
     model = build(asks, feeds, school, lost, fixed, visited=visited, opened=opened)
     bound = model.program.solve(nodes=0)
-    found = Search(model).best() if model.x else None
+    found = _searched(model) if model.x else None
     if found is None:
         return _read(model, bound.x if not model.x else [0.0] * len(bound.x), bound.objective, bound.objective, lost)
     read = _read(model, found.look.x, found.look.objective, bound.objective, lost)
     return replace(read, prices=_prices(model, found))
+
+
+def _searched(model: Model) -> Found | None:
+    """The best pattern of the search; a shelf of one product is branched as well, and the search goes on from there."""
+    search = Search(model)
+    found = search.best()
+    if len(model.feeds) > 1:
+        return found
+    branched = model.program.solve(ONE_PRODUCT_GAP, ONE_PRODUCT_NODES)
+    pattern = frozenset(use for use, y in model.y.items() if branched.x[y] > 0.5)
+    other = search.climb(pattern)
+    return min((one for one in (found, other) if one is not None), key=lambda one: one.look.objective, default=None)
 
 
 def _prices(model: Model, found: Found) -> tuple[tuple[str, float], ...]:
@@ -168,6 +184,7 @@ def _best(feeds: Sequence[Feed], asks: Asks) -> list[Feed]:
     idle = asks.phosphorus.wanted_g_m2 <= 0
 
     def merit(f: Feed) -> tuple[float, float, int]:
+        """Phosphorus nobody wants, then the price of nitrogen."""
         return (f.phosphorus if idle else 0.0, f.price_g / f.nitrogen, f.product.key)
 
     found = [min(feeds, key=merit)]

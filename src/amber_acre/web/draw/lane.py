@@ -11,7 +11,9 @@ import numpy as np
 from amber_acre.core.by_content import by_first
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.standing import State
+from amber_acre.core.programme.pool import season_pool
 from amber_acre.core.programme.year import LawnYear
+from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import Daily
 from amber_acre.web.draw.tape import Scale
@@ -40,6 +42,8 @@ LETTERS = {
 FLAG_PX_PER_CHARACTER = 7.3
 
 
+POOL_CEILING_G_M2 = 2.0  # of available nitrogen in the soil at the top of a lane
+AXIS_FIGURES = (0.001, 0.002, 0.005, 0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1.0)
 KEPT_LANES = 256  # drawn lanes that are kept
 
 
@@ -76,13 +80,17 @@ class _Pole:
 
 @dataclass(frozen=True)
 class LaneDrawing:
-    """All geometry of one lane; ``cuts`` are x positions where supply passes the ceiling."""
+    """All geometry of one lane; ``cuts`` are x positions where supply passes the ceiling, ``axis`` heights with their
+    figure, ``pool`` the line of what lies in the soil, on a scale of its own."""
 
     demand: str
     ribbons: tuple[RibbonShape, ...]
     flags: tuple[Flag, ...]
     cuts: tuple[tuple[float, str], ...]
     words: str
+    axis: tuple[tuple[float, str], ...] = ()
+    pool: str = ""
+    pool_title: str = ""
     base: float = BASE
     top: float = PLOT_TOP
     height: float = HEIGHT
@@ -119,7 +127,32 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDraw
         tuple(_flags([*_poles(year, day, shown), *_job_poles(year.season_jobs, scale, day, shown)], scale)),
         tuple(_cuts(xs, total, ceiling)),
         _words(year),
+        _axis(ceiling, shown),
+        *_pool(year, xs, total, shown),
     )
+
+
+def _axis(ceiling: float, shown: Shown) -> tuple[tuple[float, str], ...]:
+    """One round figure of nitrogen a day on the lane's scale, in the reader's unit."""
+    unit = POUND_PER_THOUSAND_G_M2 if shown.units == "us" else 1.0
+    rounds = [value for value in AXIS_FIGURES if value * unit <= ceiling * 0.8]
+    if not rounds:
+        return ()
+    y = BASE - rounds[-1] * unit / ceiling * (BASE - PLOT_TOP)
+    return ((round(y, 1), f"{rounds[-1]:g}"),)
+
+
+def _pool(year: LawnYear, xs: Daily, total: Daily, shown: Shown) -> tuple[str, str]:
+    """The line of what lies available in the soil, and its words with what drains."""
+    if not year.ribbons:
+        return "", ""
+    lawn = year.lawn
+    pool = season_pool(total, year.need.demand_g_m2, year.series, lawn.climate, lawn.texture)
+    drained, most = shown.nutrient(pool.drained_g_m2), shown.nutrient(float(pool.daily_g_m2.max()))
+    title = (
+        f"available in the soil, at most {most}; {drained} of the season drain away, estimated from rain and texture"
+    )
+    return _line(xs, pool.daily_g_m2, POOL_CEILING_G_M2), title
 
 
 def _y(values: Daily, ceiling: float) -> Daily:
@@ -154,7 +187,7 @@ def draw_jobs(name: str, jobs: Sequence[JudgedJob], scale: Scale, day: date, sho
     """A thin lane of an area that is no lawn: its jobs alone."""
     flags = _flags(_job_poles(jobs, scale, day, shown), scale)
     words = f"{name}: " + (", ".join(flag.title for flag in flags) or "no job this season") + "."
-    return LaneDrawing("", (), tuple(flags), (), words, THIN_HEIGHT - 4, THIN_HEIGHT - 4, THIN_HEIGHT)
+    return LaneDrawing("", (), tuple(flags), (), words, base=THIN_HEIGHT - 4, top=THIN_HEIGHT - 4, height=THIN_HEIGHT)
 
 
 def _poles(year: LawnYear, day: date, shown: Shown) -> list[_Pole]:

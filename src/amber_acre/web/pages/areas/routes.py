@@ -13,11 +13,12 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, NotUnderstood
-from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS, ReadFact, read_facts, size_by_facts
+from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS, ReadFact, read_facts
 from amber_acre.core.measure.entry import Reading as Units
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import JOINTS
 from amber_acre.core.measure.size import Size
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.store import areas as store
 from amber_acre.store import site, soil_tests

@@ -1,0 +1,1 @@
+"""A lawn over the years: four back, four ahead."""
