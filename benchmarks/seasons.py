@@ -13,7 +13,8 @@ from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import build, drained, feed_of
+from amber_acre.core.programme.feeds import drained, feed_of
+from amber_acre.core.programme.model import build
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.solving import choose, shortlist, whole
 from amber_acre.core.programme.weights import SCHOOLS

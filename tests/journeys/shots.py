@@ -18,7 +18,7 @@ PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
     ("working", "/properties/1?area=1&round=3&working=round", OFFICE, True),
     ("lawn", "/areas/1/edit", OFFICE, False),
     ("shelf", "/shelf", OFFICE, False),
-    ("product", "/shelf/1", OFFICE, False),
+    ("schools", "/areas/2/schools?school=test&school=soil&school=once", OFFICE, False),
     ("daybook", "/daybook", OFFICE, False),
     ("judging", "/almanac/judging", OFFICE, False),
     ("site", "/properties/1/site?area=1", OFFICE, False),

@@ -130,7 +130,7 @@ def _change_a_round(page: Page) -> None:
     expect(page.locator("#fault-rate")).to_contain_text("above the label's highest rate")
     expect(page.locator('[name="rate"]')).to_have_value("9 lb/1000")
     accessible(page)
-    fill(page, {"rate": "3 lb/1000"})
+    fill(page, {"rate": "3.6 lb/1000"})
     page.get_by_role("button", name="Change it").click()
     expect(page.get_by_text("Changed by hand: client wants it darker")).to_be_visible()
     accessible(page)

@@ -590,8 +590,10 @@ def test_gypsum_and_water_go_by_what_was_tested(demo: Browser) -> None:
 
 def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, demo_engine: Engine) -> None:
     potash = product_id(demo_engine, "Straight Potash 0-0-50")
-    url, token = f"/areas/{BAY_LAWN}/soil/nutrient", f"/areas/{BAY_LAWN}/soil"
-    poor = TEST | {"taken_on": "2026-05-20", "k": "4"}  # less than what the season's own potash makes up for
+    url, token = f"/areas/{GREEN}/soil/nutrient", f"/areas/{GREEN}/soil"
+    iron = product_id(demo_engine, "Rustless Iron 6")
+    assert "does not test low" in page_of(demo, f"{url}?element=fe&product={iron}")
+    poor = TEST | {"taken_on": "2026-05-20", "k": "12"}  # tested after the season was planned
     assert demo.post(f"{token}/tests/new", poor, page=token).status_code == 303
     words = page_of(demo, f"{url}?element=k&by=minimum&product={potash}")
     found = re.search(
@@ -607,9 +609,6 @@ def test_a_shortage_is_corrected_by_what_the_year_does_not_bring(demo: Browser, 
     again = demo.post(url, form, page=token)
     assert again.status_code == 422
     assert "it would go down twice" in html.unescape(again.text)
-    assert "does not test low" in page_of(
-        demo, f"/areas/{GREEN}/soil/nutrient?element=fe&product={product_id(demo_engine, 'Rustless Iron 6')}"
-    )
     iron = page_of(
         demo, f"/areas/{FRONT}/soil/nutrient?element=fe&by=range&product={product_id(demo_engine, 'Rustless Iron 6')}"
     )

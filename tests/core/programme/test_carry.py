@@ -10,7 +10,7 @@ import pytest
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.carry import carried_in, later_years
-from amber_acre.core.programme.model import feed_of, release_by_step
+from amber_acre.core.programme.feeds import feed_of, release_by_step
 from amber_acre.core.programme.supply import dose_of
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.season.phases import STEP_DAYS, phases

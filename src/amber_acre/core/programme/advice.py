@@ -10,7 +10,7 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import Fixed, left_after
+from amber_acre.core.programme.feeds import Fixed, left_after
 from amber_acre.core.programme.refusing import refusals
 from amber_acre.core.programme.solving import Choice
 from amber_acre.core.quantities import unrounded

@@ -10,7 +10,7 @@ import numpy as np
 
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import feed_of
+from amber_acre.core.programme.feeds import feed_of
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Phases, Steps
 from amber_acre.core.season.release import warmth_factor
 from amber_acre.core.tables.nitrogen_forms import FAMILIES

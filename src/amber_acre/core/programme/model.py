@@ -8,65 +8,29 @@ a circle. Rows hold label, rule, heat and shade as they stand in the care patter
 
 from __future__ import annotations
 
-import math
 from collections.abc import Sequence
 from dataclasses import dataclass, field
 
 import numpy as np
 
 from amber_acre.core.care.pattern import Asks, Need
-from amber_acre.core.products.acid_balance import acidity_share
-from amber_acre.core.products.product import Product
+from amber_acre.core.programme.feeds import (
+    QUICK_AT_ONCE,
+    Feed,
+    Fixed,
+    allowed,
+    feed_of,
+    interval_steps,
+    release_by_step,
+)
 from amber_acre.core.programme.linear import Program, total
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
-from amber_acre.core.season.release import rate_constant, warmth_factor
-from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
+from amber_acre.core.season.release import warmth_factor
 
-QUICK_AT_ONCE = 0.5  # of quick nitrogen in the pool within its own step, the rest in the next [common-practice]
-DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2.5 % [from-memory]
-DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
-NEEDS_NITROGEN = 0.01  # of mass: a product under 1 % is no feed
-LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
 OFF_EDGE = 0.005  # a slow share is held this far above a rule's, so that rounding does not fall under it
-LATE_MINERAL, LATE_ORGANIC = 0.30, 0.50  # of a product's nitrogen that may come out after uptake ends [common-practice]
 AHEAD_STEPS = 12  # steps whose demand bounds one dose where growth never stops: three months [common-practice]
 CAP_STEPS = 4  # the cap of one feed holds for any four steps, 30 days [application-caps]
-
-
-@dataclass(frozen=True)
-class Feed:
-    """A product as the model sees it; fractions of mass, price in money a gram.
-
-    ``classes``: what of its slow nitrogen releases how fast (1/day at 25 °C). ``never``: what does not release within
-    the year.
-    """
-
-    product: Product
-    quick: float
-    slow: float
-    classes: tuple[tuple[float, float], ...]
-    phosphorus: float
-    potassium: float
-    acid: float
-    price_g: float
-    low: float
-    high: float
-    organic: bool
-
-    @property
-    def nitrogen(self) -> float:
-        """All nitrogen."""
-        return self.quick + self.slow
-
-
-@dataclass(frozen=True)
-class Fixed:
-    """What goes down anyway: logged, or pinned. Its step, product and rate in g/m²."""
-
-    step: int
-    product: Product
-    rate_g_m2: float
 
 
 @dataclass
@@ -86,80 +50,6 @@ class Model:
     unmet: list[list[int]] = field(default_factory=list)
     rows_of_amounts: int = 0
     carried: Steps = field(default_factory=lambda: np.zeros(STEPS))
-
-
-def feed_of(product: Product, thin: float) -> Feed:
-    """A product of the shelf as the model sees it; its highest rate held at the small end of the area (``thin``)."""
-    classes = []
-    for form, share in product.nitrogen.items():
-        if not FORM_ROWS[form].quick and share > 0:
-            active = product.mineralised_share if form == "insoluble" else 1.0
-            classes.append((share * active, rate_constant(form, product.longevity_days)))
-    price = min((pack.price / pack.mass_kg for pack in product.packs), default=0.0) / 1000
-    return Feed(
-        product,
-        product.quick_fraction,
-        product.slow_fraction,
-        tuple(classes),
-        product.phosphorus_fraction,
-        product.potassium_fraction,
-        acidity_share(product, grass=True),
-        price,
-        _least(product, thin),
-        product.label.max_g_m2 * thin,
-        product.nitrogen.get("insoluble", 0.0) > product.total_nitrogen / 2,
-    )
-
-
-def _least(product: Product, thin: float) -> float:
-    """The lowest rate worth spreading: the label's, or what brings half a gram of nitrogen where that is more."""
-    low, high = product.label.min_g_m2, product.label.max_g_m2 * thin
-    if product.total_nitrogen < NEEDS_NITROGEN:
-        return low
-    return max(low, min(LEAST_NITROGEN_G_M2 / product.total_nitrogen, high))
-
-
-def interval_steps(days: int) -> int:
-    """Steps between two uses so that at least ``days`` lie between them, whatever the months."""
-    k = 0
-    while (7 * k if k <= 4 else 28 + 7.5 * (k - 4)) < days - 1e-9:
-        k += 1
-    return k
-
-
-def left_after(feed: Feed, asks: Asks, step: int) -> float:
-    """Share of what a feed releases within a year that comes out after uptake has ended, put down in a step; 0 where
-    it never ends."""
-    ends = asks.last_uptake(step)
-    if ends >= STEPS or not feed.nitrogen:
-        return 0.0
-    days = [(step + n) % STEPS for n in range(ends)]
-    warm = float(warmth_factor(asks.phases.mean_c)[days].sum()) * STEP_DAYS
-    active = sum(share for share, _ in feed.classes)
-    late = sum(share * math.exp(-k * warm) for share, k in feed.classes)
-    return late / (feed.quick + active)
-
-
-def allowed(feed: Feed, asks: Asks, step: int) -> bool:
-    """Whether a product may go down in a step at all: open, with growth left to use it, and its lowest rate under the
-    step's caps."""
-    if not asks.open[step]:
-        return False
-    if feed.nitrogen and left_after(feed, asks, step) > (LATE_ORGANIC if feed.organic else LATE_MINERAL):
-        return False
-    if feed.low * feed.quick > asks.quick_cap[step] + 1e-9 or feed.low * feed.nitrogen > asks.total_cap[step] + 1e-9:
-        return False
-    if feed.nitrogen > 0 and asks.slow_least[step] and feed.quick * feed.low > asks.quick_cap[step]:
-        return False
-    if feed.phosphorus > 0 and asks.phosphorus.once_g_m2 <= 0:
-        return False
-    return feed.low <= feed.high + 1e-9
-
-
-def drained(asks: Asks, surplus_mm: Steps) -> Steps:
-    """Share of the pool that a step's drainage takes under the roots, 0–1: a stated estimate."""
-    found: Steps = 1 - DRAINS_MOST * np.exp(-surplus_mm / (DRAINS_BY * asks.capacity_mm))
-    return found
 
 
 def build(
@@ -274,21 +164,6 @@ def _release(model: Model, fixed: Sequence[Fixed]) -> list[list[tuple[int, float
     for use in fixed:
         model.carried += release_by_step(feed_of(use.product, 1.0), use.step, warmth) * use.rate_g_m2
     return released
-
-
-def release_by_step(feed: Feed, step: int, warmth: Steps) -> Steps:
-    """Nitrogen a gram of product releases in each of the 48 steps from its own on, g; the same as the model's rows."""
-    found = np.zeros(STEPS)
-    found[step] += QUICK_AT_ONCE * feed.quick
-    found[(step + 1) % STEPS] += (1 - QUICK_AT_ONCE) * feed.quick
-    for share, k in feed.classes:
-        left = share
-        for n in range(STEPS):
-            t = (step + n) % STEPS
-            goes = left * (1 - math.exp(-k * warmth[t] * (0.5 if n == 0 else 1.0)))
-            found[t] += goes
-            left -= goes
-    return found
 
 
 def _pool(model: Model, school: School, released: list[list[tuple[int, float]]], lost: Steps) -> None:

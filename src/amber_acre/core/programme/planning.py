@@ -15,7 +15,7 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.advice import Advice, advice
 from amber_acre.core.programme.carry import carried_in
-from amber_acre.core.programme.model import Fixed
+from amber_acre.core.programme.feeds import Fixed
 from amber_acre.core.programme.rounds import iron_jobs, rounds_of
 from amber_acre.core.programme.solving import Choice, choose
 from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS

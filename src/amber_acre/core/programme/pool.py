@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from amber_acre.core.programme.model import DRAINS_BY, DRAINS_MOST
+from amber_acre.core.programme.feeds import DRAINS_BY, DRAINS_MOST
 from amber_acre.core.season.climate import Climate, Daily, DailySeries
 from amber_acre.core.season.phases import STEP_DAYS, phases
 from amber_acre.core.season.water_steps import bucket, capacity_mm

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.pattern import Asks
-from amber_acre.core.programme.model import Feed, allowed
+from amber_acre.core.programme.feeds import Feed, allowed
 from amber_acre.core.programme.solving import Choice, Dose
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.phases import STEP_DAYS, STEPS

@@ -8,7 +8,7 @@ from collections.abc import Sequence
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import NEEDS_NITROGEN, Feed, allowed, feed_of
+from amber_acre.core.programme.feeds import NEEDS_NITROGEN, Feed, allowed, feed_of
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.season.phases import STEPS
 

@@ -10,7 +10,7 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.dose import Dose as JobDose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import LEAST_NITROGEN_G_M2, allowed
+from amber_acre.core.programme.feeds import LEAST_NITROGEN_G_M2, allowed
 from amber_acre.core.programme.reasons import nearly_summer, reason_of
 from amber_acre.core.programme.solving import Choice, Dose
 from amber_acre.core.quantities import GramsPerSquareMetre

@@ -10,8 +10,9 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from amber_acre.core.programme.feeds import interval_steps
 from amber_acre.core.programme.linear import INFINITE, Look, Looks
-from amber_acre.core.programme.model import Model, interval_steps
+from amber_acre.core.programme.model import Model
 from amber_acre.core.season.phases import STEPS
 
 Use = tuple[int, int]  # a feed by its place in the model, and a step

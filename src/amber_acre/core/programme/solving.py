@@ -9,17 +9,8 @@ from amber_acre.core.by_content import by_content
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.model import (
-    LEAST_NITROGEN_G_M2,
-    NEEDS_NITROGEN,
-    Feed,
-    Fixed,
-    Model,
-    allowed,
-    build,
-    drained,
-    feed_of,
-)
+from amber_acre.core.programme.feeds import LEAST_NITROGEN_G_M2, NEEDS_NITROGEN, Feed, Fixed, allowed, drained, feed_of
+from amber_acre.core.programme.model import Model, build
 from amber_acre.core.programme.searching import Found, Search
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEPS, Steps

@@ -1,0 +1,97 @@
+"""Schools, pins, programmes on their way out, and the years, over the pages."""
+
+from __future__ import annotations
+
+import html
+import json
+import re
+
+from sqlalchemy import Engine, text
+
+from tests.conftest import Browser
+
+
+def words(demo: Browser, url: str) -> str:
+    return html.unescape(re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", demo.get(url).text)))
+
+
+def rounds(engine: Engine, area: int) -> list[tuple[int, str, str, bool]]:
+    query = (
+        "SELECT id, name, on_day, pinned FROM jobs WHERE programme_id = (SELECT MAX(id) FROM programmes WHERE"
+        " area_id = :a)"
+        " ORDER BY on_day"
+    )
+    with engine.connect() as connection:
+        return [
+            (row.id, row.name, row.on_day, bool(row.pinned)) for row in connection.execute(text(query), {"a": area})
+        ]
+
+
+def test_schools_stand_side_by_side_and_one_is_taken_over(demo: Browser, demo_engine: Engine) -> None:
+    said = words(demo, "/areas/2/schools?school=test&school=soil&school=once")
+    for must in ("Test-led", "Feed the soil", "Once a season", "Visits", "Carbon laid on", "drains away, estimated"):
+        assert must in said, must
+    assert "three ways" in said
+    assert demo.get("/areas/2/schools?school=nothing").status_code == 200
+    assert demo.post("/areas/2/schools", {"school": "nothing"}, "/areas/2/schools").status_code == 404
+    assert demo.post("/areas/2/schools", {"school": "once"}, "/areas/2/schools").status_code == 303
+    assert "once a season" in words(demo, "/properties/1?area=2")
+    assert len({day for _, _, day, _ in rounds(demo_engine, 2)}) <= 2
+
+
+def test_parts_of_a_school_stay_and_the_rest_is_planned(demo: Browser, demo_engine: Engine) -> None:
+    page = demo.get("/areas/2/schools?school=soil&span=rest").text
+    take = re.findall(r'name="(take-\d+)"', page)[0]
+    form = {"school": "soil", take: "on", "parts": "1"}
+    assert demo.post("/areas/2/schools", form, "/areas/2/schools").status_code == 303
+    kept = [row for row in rounds(demo_engine, 2) if row[3]]
+    assert len(kept) == 1
+    assert len(rounds(demo_engine, 2)) > 1
+
+
+def test_a_pinned_round_stays_when_the_rest_is_planned_again(demo: Browser, demo_engine: Engine) -> None:
+    number, _, day, _ = next(row for row in rounds(demo_engine, 2) if row[2] > "2026-06-20")
+    assert demo.post(f"/jobs/{number}/pin", {}, "/properties/1?area=2").status_code == 303
+    assert "pinned" in words(demo, "/properties/1?area=2")
+    assert demo.post("/areas/2/plan", {}, "/properties/1?area=2").status_code == 303
+    assert (day, True) in [(row[2], row[3]) for row in rounds(demo_engine, 2)]
+    again = next(row for row in rounds(demo_engine, 2) if row[3])
+    assert demo.post(f"/jobs/{again[0]}/pin", {}, "/properties/1?area=2").status_code == 303
+    assert not any(row[3] for row in rounds(demo_engine, 2))
+    with demo_engine.connect() as connection:
+        by_hand = connection.execute(text("SELECT id FROM jobs WHERE programme_id IS NULL")).scalars().first()
+    assert demo.post(f"/jobs/{by_hand}/pin", {}, "/").status_code == 422
+
+
+def test_a_programme_leaves_as_table_json_and_calendar(demo: Browser) -> None:
+    assert "Evenrow 23-0-7" in demo.get("/properties/1/programme.csv").text
+    told = json.loads(demo.get("/properties/1/programme.json").text)
+    assert told["property"] == "Quillfeather House"
+    assert json.loads(demo.get("/programme.schema.json").text)["properties"]["jobs"]
+    before = demo.get("/properties/1/programme.ics").text
+    assert before.count("BEGIN:VEVENT") == len(told["jobs"])
+    assert "BEGIN:VEVENT" in demo.get("/calendar.ics?depot=2").text
+    assert demo.get("/properties/99/programme.ics").status_code == 404
+
+
+def test_the_letter_speaks_plainly(demo: Browser) -> None:
+    said = words(demo, "/properties/1/letter")
+    assert "The season ahead at Quillfeather House" in said
+    assert "Colour is to be seen between" in said
+    assert "Next best" not in said
+    assert "cheaper" not in said
+
+
+def test_the_years_show_what_carries_over(demo: Browser) -> None:
+    said = words(demo, "/areas/10/years")
+    assert "four years back, four ahead" in said
+    assert "Soil test due" in said
+    assert demo.get("/areas/19/years").status_code == 404
+
+
+def test_a_look_is_asked_for_until_somebody_looked(demo: Browser) -> None:
+    page = "/properties/4?area=7"
+    assert "Look now:" in words(demo, page)
+    form = {"form_key": "look" * 6, "on_day": "2026-05-20", "who": "Wren", "colour": "2"}
+    assert demo.post("/areas/7/looks", form, "/areas/7/looks").status_code == 303
+    assert "Look now:" not in words(demo, page)
