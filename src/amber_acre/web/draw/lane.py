@@ -58,7 +58,8 @@ class RibbonShape:
 
 @dataclass(frozen=True)
 class Flag:
-    """Flag of a round or a log entry: pole at ``x``, tag from ``left`` at a level, with its state."""
+    """Flag of a round or a log entry: pole at ``x``, tag from ``left`` at a level, with its state; ``job``: the key
+    of a round that may be dragged to another day, 0 for what may not."""
 
     x: float
     left: float
@@ -68,6 +69,7 @@ class Flag:
     title: str
     state: str
     points: str
+    job: int = 0
 
 
 @dataclass(frozen=True)
@@ -76,6 +78,7 @@ class _Pole:
     text: str
     title: str
     state: str
+    job: int = 0
 
 
 @dataclass(frozen=True)
@@ -234,7 +237,7 @@ def _flags(poles: Sequence[_Pole], scale: Scale) -> list[Flag]:
             f"{left:.1f},{y:.1f} {notch:.1f},{y:.1f} {notch - 6:.1f},{y + FLAG_HEIGHT / 2:.1f} "
             f"{notch:.1f},{y + FLAG_HEIGHT:.1f} {left:.1f},{y + FLAG_HEIGHT:.1f}"
         )
-        flags.append(Flag(x, round(left, 1), y, round(width, 1), pole.text, pole.title, pole.state, points))
+        flags.append(Flag(x, round(left, 1), y, round(width, 1), pole.text, pole.title, pole.state, points, pole.job))
     return flags
 
 
@@ -246,6 +249,7 @@ def _round_pole(judged: JudgedJob, day: date, shown: Shown) -> _Pole:
         f"R{item.number} {item.name}: {product.name}, {shown.rate(product, judged.rate_g_m2)}, {judged.on:%-d %B},"
         f" {state}",
         css_state(state),
+        0 if judged.done else max(0, item.key),
     )
 
 

@@ -71,6 +71,8 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
             read.refuse(error)
     if read.faults:
         return _page(request, session, row, today, read, 422)
+    if posted.get("back") == "year":
+        return go(f"/properties/{row.area.property_id}?area={row.area_id}&round={row.number}")
     return go(f"/jobs/{row.id}")
 
 

@@ -124,6 +124,7 @@ def _page(
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,
         schools=SCHOOLS,
+        movable=_movable(lanes),
         looks_due=_looks_due(session, chosen, day) if chosen else (),
         result=_result(chosen, judged) if chosen and judged else None,
     )
@@ -133,6 +134,12 @@ def _result(lane: Lane, judged: JudgedJob) -> Shows | None:
     """By when a round's result is to be seen."""
     product = judged.product
     return shows(product, judged.on, soil_on(lane.year.lawn.climate, judged.on)) if product is not None else None
+
+
+def _movable(lanes: list[Lane]) -> dict[int, tuple[int, int, str]]:
+    """Version, product and placement of each round that may be dragged to another day on the tape."""
+    rows = [row for lane in lanes if lane.programme is not None for row in lane.programme.rounds]
+    return {row.id: (row.version, row.product_id or 0, row.placement) for row in rows if not row.skipped}
 
 
 def _looks_due(session: Reading, lane: Lane, day: date) -> tuple[LookDue, ...]:
