@@ -25,5 +25,5 @@ def test_a_flag_is_dragged_to_another_day(window: Browser, demo_settings_copy: S
         expect(page.get_by_text("moved on the tape").first).to_be_visible()
         expect(row).to_contain_text("Aug")
         expect(row).to_contain_text("pinned")
-        page.locator("g.flag[data-job]").filter(has_text="R4 13.7 kg").locator(".flag-tag").click()
+        page.locator("g.flag[data-job]").filter(has_text="R4 13.7 kg").locator(".flag-text").click()
         page.wait_for_url("**/jobs/*")

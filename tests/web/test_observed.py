@@ -136,6 +136,10 @@ def test_a_forecast_is_read_line_by_line_and_stands_before_the_stand_in(demo: Br
         answer = demo.post("/observed/forecast", form | {"text": bad, "write": "1"}, page="/observed/forecast")
         assert answer.status_code == 422, bad
         assert says in html.unescape(answer.text), bad
+    plain = dict(re.findall(r'name="(csrf|once)"\s+value="([^"]+)"', demo.get("/observed/forecast").text))
+    file = {"file": ("days.csv", "2026-05-28;7 mm;;8;16;2".encode("utf-16"))}
+    by_file = demo.client.post("/observed/forecast", data=plain | {"place": place, "who": "Finch"}, files=file)
+    assert "Keep 1 days" in by_file.text
     named = "date;precipitation;low;high;wind\n2026-05-29;2;7;15;12 km/h"
     answer = demo.post("/observed/forecast", form | {"text": named}, page="/observed/forecast")
     assert "3 m/s" in html.unescape(answer.text)

@@ -121,7 +121,7 @@ PROPERTIES = (
                 "high",
                 (("Patio", "rectangle", ("12 ft", "10 ft"), (3.4, 5.2, 0)),),
                 irrigated=True,
-                log=((1, date(2026, 4, 20), 1.0, "Tobias", ""),),
+                log=((1, date(2026, 4, 20), 1.0, "Tobias", ""), (2, date(2026, 4, 20), 1.0, "Tobias", "")),
             ),
             DemoLawn(
                 "No. 2",

@@ -10,7 +10,7 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import Fixed, left_after
+from amber_acre.core.programme.feeds import Fixed, late_grams
 from amber_acre.core.programme.refusing import refusals
 from amber_acre.core.programme.solving import Choice
 from amber_acre.core.quantities import unrounded
@@ -271,7 +271,7 @@ def _beside(lawn: Lawn, asked: Asks, choice: Choice, rounds: Sequence[Job]) -> l
     fed = sum(d.rate_g_m2 * d.product.total_nitrogen for d in choice.doses)
     if fed > 0:
         late = sum(
-            d.rate_g_m2 * feed.nitrogen * left_after(feed, asked, d.step)
+            d.rate_g_m2 * late_grams(feed, asked, d.step)
             for d in choice.doses
             for feed in choice.feeds
             if feed.product.key == d.product.key and feed.nitrogen

@@ -20,7 +20,8 @@ DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2
 DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
 NEEDS_NITROGEN = 0.01  # of mass: a product under 1 % is no feed
 LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
-LATE_MINERAL, LATE_ORGANIC = 0.30, 0.50  # of a product's nitrogen that may come out after uptake ends [common-practice]
+# Of a product's nitrogen (organic: of its slow part alone) what may come out after uptake ends [common-practice].
+LATE_MINERAL, LATE_ORGANIC = 0.30, 0.55
 
 
 @dataclass(frozen=True)
@@ -98,16 +99,22 @@ def interval_steps(days: int) -> int:
 
 
 def left_after(feed: Feed, asks: Asks, step: int) -> float:
-    """Share of what a feed releases within a year that comes out after uptake has ended, put down in a step; 0 where
-    it never ends."""
+    """Share of what a feed (an organic one: its slow part) releases within a year that comes out after uptake has
+    ended, put down in a step; 0 where it never ends."""
+    active = sum(share for share, _ in feed.classes)
+    late = late_grams(feed, asks, step)
+    whole = active if feed.organic and active else feed.quick + active
+    return late / whole if whole else 0.0
+
+
+def late_grams(feed: Feed, asks: Asks, step: int) -> float:
+    """Nitrogen a gram of product releases after uptake has ended, g; 0 where it never ends."""
     ends = asks.last_uptake(step)
     if ends >= STEPS or not feed.nitrogen:
         return 0.0
     days = [(step + n) % STEPS for n in range(ends)]
     warm = float(warmth_factor(asks.phases.mean_c)[days].sum()) * STEP_DAYS
-    active = sum(share for share, _ in feed.classes)
-    late = sum(share * math.exp(-k * warm) for share, k in feed.classes)
-    return late / (feed.quick + active)
+    return sum(share * math.exp(-k * warm) for share, k in feed.classes)
 
 
 def allowed(feed: Feed, asks: Asks, step: int) -> bool:

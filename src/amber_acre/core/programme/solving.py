@@ -139,10 +139,13 @@ def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
     mineral = [f for f in nitrogen if not f.organic]
     if school.mineral_first and mineral and asks.phosphorus.wanted_g_m2 <= 0:
         nitrogen = mineral
+    mineral_left = any(not f.organic for f in nitrogen)
     kept: list[Feed] = []
     for part in ("quick", "half", "slow", "organic", "spray"):
         of_part = [f for f in nitrogen if _part(f) == part]
         kept += _best(of_part, asks)
+        if part == "organic" and nitrogen and not mineral_left:  # one organic feed alone leaves its interval between
+            kept += _best([f for f in of_part if f not in kept], asks)[:1]
     if asks.potassium.wanted_g_m2 > 0:
         kept += sorted(
             (f for f in usable if f.potassium and f not in kept), key=lambda f: (f.price_g / f.potassium, f.product.key)

@@ -4,15 +4,17 @@ from __future__ import annotations
 
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, Request
+from fastapi import APIRouter, Depends, Request
 from fastapi.responses import HTMLResponse, Response
+from starlette.datastructures import UploadFile
 
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.season.weather import GROUND_STATES, GROWTHS, DayWeather, Kind
 from amber_acre.exchange.forecast_csv import read_forecast
+from amber_acre.exchange.text import read_text
 from amber_acre.store import observed as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.books import grounds_of
@@ -28,6 +30,7 @@ from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
 router = APIRouter()
 BACK_DAYS = 60  # of observations on the page
+FILE_BYTES = 60_000  # of a forecast as a file: some hundred days
 AHEAD_DAYS = 9  # of the sky on the page
 PLACE = "amber_place"  # the cookie of the place something was last seen at
 KIND_WORDS: dict[Kind, str] = {
@@ -258,11 +261,24 @@ def new_forecast(request: Request, session: Reading, place: str = "") -> HTMLRes
     return _forecast(request, session, place, Read(None, last_logged_by(request.cookies.get(WHO, ""))), [])
 
 
+async def _sent(request: Request, _posted: Posted) -> bytes:
+    """The file that was sent, one byte over the limit at most; empty where none was."""
+    item = (await request.form()).get("file")
+    return await item.read(FILE_BYTES + 1) if isinstance(item, UploadFile) else b""
+
+
+Sent = Annotated[bytes, Depends(_sent)]
+
+
 @router.post("/observed/forecast")
-def bring_forecast(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
-    """Reads a forecast line by line, each with its own sentence; ``write`` keeps it where all of them are in order."""
+def bring_forecast(request: Request, session: Writing, posted: Posted, sent: Sent, today: Today) -> Response:
+    """Reads a forecast line by line, typed, pasted or from a file, each line with its own sentence; ``write`` keeps it
+    where all of them are in order."""
     place = _place_of(session, posted.get("place", ""))
-    read = read_form(ForecastForm, posted)
+    told, refused = _with_file(posted, sent)
+    read = read_form(ForecastForm, told)
+    if refused is not None:
+        read.refuse(refused)
     lines: list[tuple[int, DayWeather | None, str]] = []
     if place is None:
         read.refuse(NotUnderstood("Choose where it is for.", field="place"))
@@ -306,6 +322,19 @@ def _read(text: str, today: date, us: bool) -> list[tuple[int, DayWeather | None
     if len(set(days)) < len(days):
         raise DoesNotFit("A day stands twice in this forecast. Leave one out.", field="text")
     return found_lines
+
+
+def _with_file(posted: dict[str, str], sent: bytes) -> tuple[dict[str, str], AmberError | None]:
+    """What was posted, its lines those of the file where one was sent; or why the file cannot be read."""
+    if not sent.strip():
+        return posted, None
+    if len(sent) > FILE_BYTES:
+        return posted, DoesNotFit("This file is too large for a forecast of some days.", field="text")
+    try:
+        return posted | {"text": read_text(sent)}, None
+    except AmberError as error:
+        error.field = "text"
+        return posted, error
 
 
 def _forecast(
