@@ -180,25 +180,25 @@ STATEMENTS: dict[str, Callable[[Plan, Mapping[str, Any]], bool]] = {
     "last_quick_share": last_quick,
     "slow_share": slow_share,
     "released_after": lambda p, a: released_after(p, a["day"]) / p.nitrogen <= a["max_share"] + EDGE,
-    "nothing_between": lambda p, a: not any(
-        r[KEYS[w]] > a.get("max", 0.05) for r in p.within(a) for w in a.get("what", ["n"])
+    "nothing_between": lambda p, a: (
+        not any(r[KEYS[w]] > a.get("max", 0.05) for r in p.within(a) for w in a.get("what", ["n"]))
     ),
     "longest_gap": lambda p, a: bool(gaps(p, a)) and max(gaps(p, a)) <= a["max_days"],
-    "least_gap": lambda p, a: len(p.feeds) < 2
-    or min(between(a_["at"], b["at"]) for a_, b in zip(p.feeds, [*p.feeds[1:], p.feeds[0]], strict=True))
-    >= a["min_days"],
+    "least_gap": lambda p, a: (
+        len(p.feeds) < 2
+        or min(between(a_["at"], b["at"]) for a_, b in zip(p.feeds, [*p.feeds[1:], p.feeds[0]], strict=True))
+        >= a["min_days"]
+    ),
     "more_in": more_in,
     "iron_rounds": iron,
-    "nutrient_rounds": lambda p, a: held(
-        sum(r[KEYS[a["what"]]] >= a.get("at_least", 0.5) for r in p.within(a)), a
-    ),
+    "nutrient_rounds": lambda p, a: held(sum(r[KEYS[a["what"]]] >= a.get("at_least", 0.5) for r in p.within(a)), a),
     "acidity": lambda p, a: held(
         sum(r["product_acidity"] * r["n_g_m2"] for r in p.feeds) / sum(r["n_g_m2"] for r in p.feeds), a
     ),
     "says": lambda p, a: any(code in p.says for code in a["any_of"]),
     "not_says": lambda p, a: not any(code in p.says for code in a["none_of"]),
     "reasons": lambda p, a: all(str(r["reason"]).strip() for r in p.rounds),
-}  # fmt: skip
+}
 
 
 def true(name: str, args: Mapping[str, Any], plan: Plan, others: Callable[[str], Plan]) -> bool:

@@ -18,10 +18,31 @@ from amber_acre.exchange.programme_json import schema, write_json
 
 AT = datetime(2026, 5, 27, 9, tzinfo=UTC)
 LINE = JobLine(
-    "job-7@amber-acre", 3, "Quill, the", "Front", "=Main feed", "feed", date(2026, 9, 4), date(2026, 8, 28),
-    date(2026, 9, 14), "coming", "Evenrow 23-0-7", "23-0-7", 19.3, 7.95, 412.0, 4.44, 2.2, 0.0, 1.1, 15.5,
-    "Soil near 18 °C.\nWhat sets the dose: growth.", ("Gloves.",), date(2026, 9, 9), None,
-)  # fmt: skip
+    "job-7@amber-acre",
+    3,
+    "Quill, the",
+    "Front",
+    "=Main feed",
+    "feed",
+    date(2026, 9, 4),
+    date(2026, 8, 28),
+    date(2026, 9, 14),
+    "coming",
+    "Evenrow 23-0-7",
+    "23-0-7",
+    19.3,
+    7.95,
+    412.0,
+    4.44,
+    2.2,
+    0.0,
+    1.1,
+    15.5,
+    "Soil near 18 °C.\nWhat sets the dose: growth.",
+    ("Gloves.",),
+    date(2026, 9, 9),
+    None,
+)
 
 
 def test_the_table_reads_back_and_runs_no_formula() -> None:

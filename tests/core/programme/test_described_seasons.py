@@ -38,8 +38,17 @@ def test_a_season_holds_what_a_practitioner_would_sign(key: str) -> None:
 def test_statements_can_fail() -> None:
     """A plan that a practitioner would not sign: all quick nitrogen, in winter and in the heat."""
     key = "ls-cont42-bluegrass"
-    row = {"n_g_m2": 6.0, "quick_n_g_m2": 6.0, "slow_n_g_m2": 0.0, "p_g_m2": 1.0, "k_g_m2": 0.0, "fe_g_m2": 0.0,
-           "product_acidity": 5.3, "slow_days": 90, "reason": ""}  # fmt: skip
+    row = {
+        "n_g_m2": 6.0,
+        "quick_n_g_m2": 6.0,
+        "slow_n_g_m2": 0.0,
+        "p_g_m2": 1.0,
+        "k_g_m2": 0.0,
+        "fe_g_m2": 0.0,
+        "product_acidity": 5.3,
+        "slow_days": 90,
+        "reason": "",
+    }
     plan = Plan.of(CASES[key], {"rounds": [row | {"day": "2026-01-10"}, row | {"day": "2026-07-15"}], "says": []})
     broken = {one["stmt"] for one in CASES[key]["expect"] if not true(one["stmt"], one["args"], plan, planned)}
     assert {"reasons", "round_cap", "nothing_between", "quick_cap_when_hot", "share_between", "sum"} <= broken

@@ -28,9 +28,14 @@ def gave(day: date, key: int | None = None) -> Entry:
 
 def test_seasons_add_up_what_went_down_and_what_will() -> None:
     years = seasons_of_years(
-        VALE, START, 100.0, [gave(date(2025, 9, 4)), gave(date(2026, 4, 1), 5)],
-        [round_on(date(2026, 4, 1), 5), round_on(date(2026, 9, 4), 6)], [], [],
-    )  # fmt: skip
+        VALE,
+        START,
+        100.0,
+        [gave(date(2025, 9, 4)), gave(date(2026, 4, 1), 5)],
+        [round_on(date(2026, 4, 1), 5), round_on(date(2026, 9, 4), 6)],
+        [],
+        [],
+    )
     assert [y.kind for y in years] == ["past"] * 4 + ["now"] + ["ahead"] * 4
     nitrogen = 15 * QUICK.total_nitrogen
     assert years[3].down == pytest.approx(nitrogen)

@@ -176,9 +176,8 @@ def _room(lawn: Lawn, asked: Asks, choice: Choice) -> list[Advice]:
             )
         )
     at_cap = [
-        d for d in choice.doses
-        if d.rate_g_m2 * d.product.total_nitrogen >= asked.total_cap[d.step] * (1 - CLOSE)
-    ]  # fmt: skip
+        d for d in choice.doses if d.rate_g_m2 * d.product.total_nitrogen >= asked.total_cap[d.step] * (1 - CLOSE)
+    ]
     if at_cap:
         found.append(
             Advice("capped", f"{len(at_cap)} of the feeds lie at the cap of one feed; the rest went to others.")

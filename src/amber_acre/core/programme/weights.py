@@ -64,8 +64,12 @@ ORGANIC = frozenset({"organic", "manure", "biosolid", "conditioner"})
 SCHOOLS: dict[str, School] = {
     school.key: school
     for school in (
-        School("test", "Test-led", "Soil first, then what tests lack, and nitrogen by growth. Nothing else.",
-               mineral_first=True),
+        School(
+            "test",
+            "Test-led",
+            "Soil first, then what tests lack, and nitrogen by growth. Nothing else.",
+            mineral_first=True,
+        ),
         School(
             "soil",
             "Feed the soil",
@@ -78,8 +82,10 @@ SCHOOLS: dict[str, School] = {
             "liquid",
             "Liquid, little and often",
             "Small doses through the leaf, many visits; granules only where liquids cannot carry the need.",
-            replace(_BASE, visit=0.06, shared_visit=0.04, dose=0.05, spray=0.02, pool=0.3, pool_free=0.8,
-            slow_short=0.0), visit_n_cap=1.5,
+            replace(
+                _BASE, visit=0.06, shared_visit=0.04, dose=0.05, spray=0.02, pool=0.3, pool_free=0.8, slow_short=0.0
+            ),
+            visit_n_cap=1.5,
         ),
         School(
             "alternate",
@@ -97,5 +103,5 @@ SCHOOLS: dict[str, School] = {
             most_visits=2,
         ),
     )
-}  # fmt: skip
+}
 DEFAULT_SCHOOL = "test"

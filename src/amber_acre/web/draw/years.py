@@ -54,8 +54,16 @@ def draw_years(years: Sequence[SeasonOfYears], need_g_m2: float, unit: float, na
             if value * scale > 0.4:
                 height = value * scale
                 title = f"{one.start.year}: {value / unit:.2g} {name} {said}"
-                bars.append(Bar(round(x, 1), round(BASE - at - height, 1), round(column * BAR_SHARE, 1),
-                                round(height, 1), kind, title))  # fmt: skip
+                bars.append(
+                    Bar(
+                        round(x, 1),
+                        round(BASE - at - height, 1),
+                        round(column * BAR_SHARE, 1),
+                        round(height, 1),
+                        kind,
+                        title,
+                    )
+                )
                 at += height
         names.append((round(x + column * BAR_SHARE / 2, 1), f"{one.start:%b %Y}", one.kind))
     step = 5.0 if most / unit > 8 else 1.0
