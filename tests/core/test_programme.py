@@ -113,6 +113,16 @@ def test_need_follows_the_extension_ranges(changes: dict[str, Any], pounds: floa
     assert need.demand_g_m2.sum() == pytest.approx(need.yearly_g_m2)
 
 
+@pytest.mark.parametrize(("before", "weaned"), [(None, False), (19.5, False), (19.6, True), (60.0, True)])
+def test_a_lawn_used_to_more_is_weaned_by_a_quarter(before: float | None, weaned: bool) -> None:
+    """14.65 g/m² is three quarters of 19.53: above it the season before decides, up to the grass's high end."""
+    place = replace(lawn(rules=FREE, clippings_returned=False), upkeep="middle", fed_before_g_m2=before)
+    need = nitrogen_need(place, season_series(place, START)).yearly_g_m2
+    plain = nitrogen_need(replace(place, fed_before_g_m2=None), season_series(place, START)).yearly_g_m2
+    assert (need > plain) is weaned
+    assert need <= 4 * POUND_PER_THOUSAND_G_M2 * 1.0001
+
+
 def test_without_irrigation_dry_months_take_nitrogen_off() -> None:
     wet, dry = (nitrogen_need(p, season_series(p, START)) for p in (lawn(), lawn(irrigated=False)))
     assert 0.5 < dry.yearly_g_m2 / wet.yearly_g_m2 < 0.95

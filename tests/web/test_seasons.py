@@ -74,6 +74,18 @@ def test_a_programme_leaves_as_table_json_and_calendar(demo: Browser) -> None:
     assert demo.get("/properties/99/programme.ics").status_code == 404
 
 
+def test_a_season_is_copied_and_the_differences_said(demo: Browser, demo_engine: Engine) -> None:
+    assert demo.post("/areas/2/copy-plan", {"to": "15"}, "/areas/2/schools").status_code == 303
+    said = words(demo, "/properties/2?area=15")
+    assert "Copied from Orchard lawn, Quillfeather House" in said
+    assert all(row[3] for row in rounds(demo_engine, 15))
+    assert {name for _, name, _, _ in rounds(demo_engine, 15)} >= {"Main feed", "Last feed"}
+    south = demo.post("/areas/2/copy-plan", {"to": "11"}, "/areas/2/schools")  # half a year on, across the equator
+    assert south.status_code == 303
+    for wrong in ("2", "999", "x"):
+        assert demo.post("/areas/2/copy-plan", {"to": wrong}, "/areas/2/schools").status_code in (404, 422)
+
+
 def test_the_letter_speaks_plainly(demo: Browser) -> None:
     said = words(demo, "/properties/1/letter")
     assert "The season ahead at Quillfeather House" in said

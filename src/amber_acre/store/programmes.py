@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.establishing import sown_by_jobs
-from amber_acre.core.jobs.entry import BULK
+from amber_acre.core.jobs.entry import BULK, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.programme.settling import settle
@@ -27,6 +27,8 @@ from amber_acre.store.climates import climate_of
 from amber_acre.store.jobs import job_of, jobs_in_force, row_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
+
+SEASON_DAYS = 365
 
 
 @dataclass(frozen=True)
@@ -108,7 +110,7 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
                 area,
                 programme,
                 lawn_year(
-                    replace(lawn_of(area), climate=book.ground.climate),
+                    brief_of(area, book, season),
                     [job for job in jobs if job.key in own],
                     book.entries,
                     season,
@@ -184,8 +186,13 @@ def season_by(session: Session, area: AreaRow, today: date, school: str) -> tupl
     others = [one.job for one in book.jobs if one.job.key not in replaced]
     ordered = sorted([*done, *plan.rounds], key=lambda job: job.on)
     rounds = [replace(job, number=n, key=job.key or -n) for n, job in enumerate(ordered, start=1)]
-    year = lawn_year(brief_of(area, book), rounds, book.entries, start, today, others, book.ground)
+    year = lawn_year(brief_of(area, book, start), rounds, book.entries, start, today, others, book.ground)
     return replace(plan, rounds=tuple(job for job in rounds if job.key < 0)), year
+
+
+def plan_of(session: Session, area: AreaRow, book: AreaBook, today: date) -> YearPlan:
+    """What the lawn's own school would plan for the season from today on; nothing is written."""
+    return _plan_of(session, area, book, season_start(book.ground.climate, today), today, "")
 
 
 def take_parts(session: Session, area: AreaRow, today: date, school: str, numbers: Collection[int]) -> ProgrammeRow:
@@ -197,10 +204,14 @@ def take_parts(session: Session, area: AreaRow, today: date, school: str, number
     return save_plan(session, area.id, _settled(session, rest, book, area, today, kept), today)
 
 
-def brief_of(area: AreaRow, book: AreaBook) -> Lawn:
-    """The lawn a season is planned for: what the area says, the year as it was seen, and which way its pH is to go."""
+def brief_of(area: AreaRow, book: AreaBook, season: date) -> Lawn:
+    """The lawn a season is planned for: what the area says, the year as it was seen, which way its pH is to go, and
+    what the season before brought."""
     side = book.ground.running or book.ground.ph_side()
-    lawn = replace(lawn_of(area), ph_side=side, climate=book.ground.climate)
+    lawn = lawn_of(area)
+    before = [e for e in without_bulk(standing(book.entries)) if 0 < (season - e.on).days <= SEASON_DAYS]
+    fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.material.total_nitrogen for e in before) if before else None
+    lawn = replace(lawn, ph_side=side, climate=book.ground.climate, fed_before_g_m2=fed)
     return lawn if lawn.start is not None else replace(lawn, start=sown_by_jobs(book.jobs))
 
 
@@ -222,7 +233,7 @@ def _plan_of(
         if one.job.key not in replaced and one.job.counts and not one.done and is_feed_beside(one.job)
     ]
     return plan_year(
-        brief_of(area, book),
+        brief_of(area, book, start),
         shelf(session),
         start,
         today,

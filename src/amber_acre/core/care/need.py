@@ -22,6 +22,7 @@ CLIPPINGS_FACTOR = 0.75
 ORGANIC_MATTER_FACTOR = 0.75
 # The printed ranges are of seasons of about 7.5 months [season-length-n].
 SEASON_BASE, SEASON_PER_YEAR, SEASON_USUAL_DAYS, SEASON_LEAST, SEASON_MOST = 0.55, 0.45, 228.0, 0.7, 1.2
+STEP_DOWN = 0.75  # of a season's nitrogen the next one brings at least, where a lawn is weaned [common-practice]
 LEAST_WATER_SHARE = 0.6  # drought-hardy turf lives through: a rainless summer never takes more off [common-practice]
 
 
@@ -61,6 +62,7 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
         need = _times(working, need, share, "rain carries this share of the growth (not irrigated)", "fao-56")
     if shade_of(lawn.sun_hours) < 1:
         need = _times(working, need, shade_of(lawn.sun_hours), "shade: turf there uses less", "from-memory")
+    need = _weaned(lawn, need, working)
     need = _between_the_ends(lawn, need, working)
     cap = lawn.rules.yearly_cap_g_m2
     if cap is not None:
@@ -105,6 +107,24 @@ def _by_season(working: Working, need: float, growing_days: float) -> float:
         "season-length-n",
     )
     return _times(working, need, factor, "length of the growing season", "season-length-n")
+
+
+def _weaned(lawn: Lawn, need: float, working: Working) -> float:
+    """A lawn used to much more is weaned: no season brings less than three quarters of the one before it."""
+    before = lawn.fed_before_g_m2
+    if before is None or before * STEP_DOWN <= need:
+        return need
+    return working.step(
+        "Weaned: a quarter less than the season before",
+        f"max(need_g_m2, {STEP_DOWN} * before_g_m2)",
+        [
+            Figure("need_g_m2", need, "g/m²", "need"),
+            Figure("before_g_m2", before, "g/m²", "nitrogen of the season before"),
+        ],
+        before * STEP_DOWN,
+        "g/m²",
+        "common-practice",
+    )
 
 
 def _between_the_ends(lawn: Lawn, need: float, working: Working) -> float:

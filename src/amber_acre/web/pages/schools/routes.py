@@ -8,12 +8,14 @@ from typing import Annotated, Literal
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, Response
 
+from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.programme.comparing import SchoolYear, school_year
 from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store import programmes as store
-from amber_acre.store.areas import lawn_row
+from amber_acre.store.areas import all_lawns, lawn_row
 from amber_acre.store.climates import climate_of
+from amber_acre.store.plan_copies import copy_plan
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
@@ -63,8 +65,21 @@ def show_schools(
         asked=asked,
         span=span,
         schools=SCHOOLS,
+        others=[one for one in all_lawns(session) if one.id != row.id],
         programme=store.programme_of(session, row.id, start),
     )
+
+
+@router.post("/areas/{area_id}/copy-plan")
+def copy_to(session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Copies the lawn's season to another lawn, of any property."""
+    row = found(lawn_row(session, area_id), "This lawn")
+    to = posted.get("to", "")
+    target = found(lawn_row(session, int(to)) if to.isdecimal() and len(to) < 10 else None, "The other lawn")
+    if target.id == row.id:
+        raise DoesNotFit("Choose another lawn: this is the one the plan stands on.", field="to")
+    copy_plan(session, row, target, today)
+    return go(f"/properties/{target.property_id}?area={target.id}")
 
 
 @router.post("/areas/{area_id}/schools")
