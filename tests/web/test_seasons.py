@@ -2,10 +2,12 @@
 
 from __future__ import annotations
 
+import builtins
 import html
 import json
 import re
 
+import pytest
 from sqlalchemy import Engine, text
 
 from tests.conftest import Browser
@@ -92,6 +94,30 @@ def test_the_letter_speaks_plainly(demo: Browser) -> None:
     assert "Colour is to be seen between" in said
     assert "Next best" not in said
     assert "cheaper" not in said
+
+
+def test_the_letter_goes_out_as_a_pdf(demo: Browser) -> None:
+    answer = demo.get("/properties/1/letter.pdf")
+    assert answer.headers["content-type"] == "application/pdf"
+    assert answer.content.startswith(b"%PDF-")
+    assert answer.content.rstrip().endswith(b"%%EOF")
+    assert len(answer.content) > 10_000  # with its letters inside
+    assert demo.get("/properties/999/letter.pdf").status_code == 404
+
+
+def test_without_the_typesetting_library_the_letter_says_what_to_do(
+    demo: Browser, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    def missing(name: str, *rest: object, **more: object) -> object:
+        if name.startswith("weasyprint"):
+            raise OSError("cannot load library 'libpango-1.0-0'")
+        return real(name, *rest, **more)  # type: ignore[arg-type]
+
+    real = builtins.__import__
+    monkeypatch.setattr(builtins, "__import__", missing)
+    answer = demo.get("/properties/1/letter.pdf")
+    assert answer.status_code == 503
+    assert "save it as PDF from the browser" in answer.text
 
 
 def test_the_years_show_what_carries_over(demo: Browser) -> None:

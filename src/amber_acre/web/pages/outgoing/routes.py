@@ -24,6 +24,7 @@ from amber_acre.store.jobs import job_versions
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.page import Key, Reading, Today, found, render, units_of
+from amber_acre.web.paper import as_pdf
 
 router = APIRouter()
 YEAR = timedelta(days=365)
@@ -73,6 +74,17 @@ def firm_calendar(session: Reading, today: Today, depot: Key | None = None) -> R
 @router.get("/properties/{property_id}/letter")
 def letter(request: Request, session: Reading, today: Today, property_id: Key) -> HTMLResponse:
     """The season in plain words for the client: what, why, when, what to do and keep off, by when it shows."""
+    return _letter(request, session, today, property_id, "outgoing/letter.html")
+
+
+@router.get("/properties/{property_id}/letter.pdf")
+def letter_pdf(request: Request, session: Reading, today: Today, property_id: Key) -> Response:
+    """The same letter as a file to send."""
+    page = _letter(request, session, today, property_id, "outgoing/letter_paper.html")
+    return as_pdf(page, f"season-{property_id}.pdf")
+
+
+def _letter(request: Request, session: Reading, today: date, property_id: int, template: str) -> HTMLResponse:
     place = found(property_of(session, property_id), "This property")
     areas = areas_of(session, place.id)
     told = [
@@ -85,7 +97,7 @@ def letter(request: Request, session: Reading, today: Today, property_id: Key) -
     cautions = dict.fromkeys(c for one in told for c in one.judged.cautions)
     return render(
         request,
-        "outgoing/letter.html",
+        template,
         units=units_of(place.units),
         place=place,
         months=months,
