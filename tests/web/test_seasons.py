@@ -133,3 +133,17 @@ def test_a_look_is_asked_for_until_somebody_looked(demo: Browser) -> None:
     form = {"form_key": "look" * 6, "on_day": "2026-05-20", "who": "Wren", "colour": "2"}
     assert demo.post("/areas/7/looks", form, "/areas/7/looks").status_code == 303
     assert "Look now:" not in words(demo, page)
+
+
+def test_a_feed_without_nitrogen_has_no_release_and_says_so(demo: Browser, demo_engine: Engine) -> None:
+    """Release opens for every round of the demo, also for potash and lime, which bring no nitrogen."""
+    with demo_engine.connect() as connection:
+        rows = connection.execute(
+            text("SELECT DISTINCT property_id, area_id FROM jobs JOIN areas ON areas.id = area_id")
+        ).all()
+    said = {
+        words(demo, f"/properties/{p}?area={a}&working=release&round={n}").count("brings no nitrogen")
+        for p, a in rows
+        for n in (1, 2, 3)
+    }
+    assert said >= {0, 1}

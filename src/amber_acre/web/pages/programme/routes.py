@@ -174,7 +174,7 @@ def _working(lane: Lane | None, judged: JudgedJob | None, key: str) -> Working |
             return year.ledger.working
         case "release" if judged is not None:
             ribbon = _ribbon_of(year, judged)
-            return release_working(ribbon) if ribbon else None
+            return release_working(ribbon) if ribbon and ribbon.applied_g_m2 > 0 else None
         case _:
             return judged.working if judged is not None else None
 
