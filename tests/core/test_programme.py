@@ -19,6 +19,7 @@ from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.products.product import Label, Product
+from amber_acre.core.programme.comparing import school_year
 from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import ledger
 from amber_acre.core.programme.planning import YearPlan, plan_year, season_series
@@ -31,6 +32,7 @@ from amber_acre.core.season.climate import MonthDay, season_start
 from amber_acre.core.season.growing import grows_on
 from amber_acre.core.season.windows import Blackout
 from amber_acre.core.tables.grasses import GRASSES
+from amber_acre.core.tables.nitrogen_forms import FAMILIES
 from tests.core.worlds import (
     BAY,
     BYLAW,
@@ -401,3 +403,16 @@ def test_the_shares_of_a_plan_add_up() -> None:
     made = plan(lawn())
     assert sum(r.share for r in made.rounds) == pytest.approx(1)
     assert all(r.target_g_m2 == pytest.approx(r.share * r.yearly_g_m2) for r in made.rounds)
+
+
+def test_available_nitrogen_is_a_range_of_what_was_found() -> None:
+    """100 g/m² of 10 % organic, 9.5 % of it insoluble: 0.5 + 9.5 × 0.5 to 0.5 + 9.5 × 0.8 (common practice, no
+    source); a mineral feed is available as it stands. The share planned with lies inside every range."""
+    low, high = slow_meal().first_year_range
+    assert (100 * low, 100 * high) == pytest.approx((0.5 + 4.75, 0.5 + 7.6))
+    assert QUICK.first_year_range == pytest.approx((QUICK.total_nitrogen,) * 2)
+    assert all(f.low_share <= f.mineralised_share <= f.high_share for f in FAMILIES.values())
+    years = [school_year(plan(lawn(), [feed]), 100.0) for feed in (slow_meal(), QUICK)]
+    bottom, top = years[0].available_g_m2
+    assert 0 < bottom < top < years[0].brings.nitrogen
+    assert years[1].available_g_m2 == pytest.approx((years[1].brings.nitrogen,) * 2)

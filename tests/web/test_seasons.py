@@ -31,7 +31,15 @@ def rounds(engine: Engine, area: int) -> list[tuple[int, str, str, bool]]:
 
 def test_schools_stand_side_by_side_and_one_is_taken_over(demo: Browser, demo_engine: Engine) -> None:
     said = words(demo, "/areas/2/schools?school=test&school=soil&school=once")
-    for must in ("Test-led", "Feed the soil", "Once a season", "Visits", "Carbon laid on", "drains away, estimated"):
+    for must in (
+        "Test-led",
+        "Feed the soil",
+        "Once a season",
+        "Visits",
+        "low to high",
+        "Carbon laid on",
+        "drains away, estimated",
+    ):
         assert must in said, must
     assert "three ways" in said
     assert demo.get("/areas/2/schools?school=nothing").status_code == 200

@@ -228,6 +228,16 @@ class Product:
         return FAMILIES[self.family].mineralised_share
 
     @property
+    def first_year_range(self) -> tuple[float, float]:
+        """Nitrogen available in the first year as a fraction of product mass, low to high: quick forms, and of the
+        insoluble what such products have been found to free."""
+        family, insoluble = FAMILIES[self.family], self.nitrogen.get("insoluble", 0.0)
+        return (
+            self.total_nitrogen - insoluble * (1 - family.low_share),
+            self.total_nitrogen - insoluble * (1 - family.high_share),
+        )
+
+    @property
     def cost_per_kg_nitrogen(self) -> Money | None:
         """Price of a kilogram of nitrogen in the cheapest pack; None without nitrogen or pack."""
         if not self.packs or self.total_nitrogen == 0:

@@ -25,6 +25,7 @@ class SchoolYear:
     """What a school makes of a lawn's season; amounts in g/m², money for the lawn, labour in minutes a year.
 
     ``fit``: share of the need that finds available nitrogen when the grass wants it, 0–1. ``drains_g_m2``: estimated.
+    ``available_g_m2``: nitrogen plants can have within a year of each dose, low to high.
     ``watch``: what one should know before choosing it.
     """
 
@@ -34,6 +35,7 @@ class SchoolYear:
     plan: YearPlan
     cost: Money
     brings: Nutrients
+    available_g_m2: tuple[float, float]
     fit: float
     drains_g_m2: float
     visits: int
@@ -60,6 +62,7 @@ def school_year(plan: YearPlan, size_m2: float) -> SchoolYear:
         plan,
         Money(sum(_money(job, size_m2) for job in plan.rounds)),
         brings,
+        _available(plan.rounds),
         max(0.0, 1 - unmet / need) if need > 0 else 1.0,
         sum(plan.choice.drains),
         len(days),
@@ -67,6 +70,11 @@ def school_year(plan: YearPlan, size_m2: float) -> SchoolYear:
         carbon,
         tuple(_watch(plan, brings)),
     )
+
+
+def _available(rounds: Sequence[Job]) -> tuple[float, float]:
+    ranges = [(job.rate_g_m2, *job.material.first_year_range) for job in rounds]
+    return sum(rate * low for rate, low, _ in ranges), sum(rate * high for rate, _, high in ranges)
 
 
 def _money(job: Job, size_m2: float) -> float:

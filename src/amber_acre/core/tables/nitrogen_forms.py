@@ -52,6 +52,7 @@ FORM_ROWS: dict[NitrogenForm, FormRow] = {
 class Family:
     """A product family; ``mineralised_share`` is the share of its insoluble N released in year one.
 
+    ``low_share``, ``high_share``: what that share has been found to be, where it is not known better.
     ``later_shares``: of the same nitrogen, those of years two to four.
     ``plausible_g_m2``: a solid's label rate above it is asked about; the usual cause is a unit slip [common-practice].
     """
@@ -63,6 +64,8 @@ class Family:
     source: str
     plausible_g_m2: float = 400.0
     later_shares: tuple[float, ...] = ()
+    low_share: float = 1.0
+    high_share: float = 1.0
 
 
 FAMILIES: dict[str, Family] = {
@@ -78,8 +81,19 @@ FAMILIES: dict[str, Family] = {
             "microbes release it; needs warm soil",
             "release-half-lives",
             later_shares=(0.10, 0.05, 0.03),
+            low_share=0.5,
+            high_share=0.8,
         ),
-        Family("manure", "Pelleted manure", 0.6, "slow spring feed", "pratt-1973", later_shares=(0.15, 0.08, 0.05)),
+        Family(
+            "manure",
+            "Pelleted manure",
+            0.6,
+            "slow spring feed",
+            "pratt-1973",
+            later_shares=(0.15, 0.08, 0.05),
+            low_share=0.4,
+            high_share=0.75,
+        ),
         Family(
             "biosolid",
             "Biosolid organic",
@@ -87,13 +101,23 @@ FAMILIES: dict[str, Family] = {
             "phosphorus builds up; no potassium",
             "biosolid-series",
             later_shares=(0.07, 0.05, 0.03),
+            low_share=0.22,
+            high_share=0.32,
         ),
         Family("liquid", "Soluble or foliar liquid", 1.0, "leaf uptake; quick", "release-half-lives"),
         Family("iron", "Iron for colour", 1.0, "colour without growth; stains paving", "common-practice"),
         Family("stimulant", "Bio-stimulant or wetting agent", 1.0, "support, not nutrient", "common-practice"),
         Family("preemergent", "Weed barrier (pre-emergent)", 1.0, "stops seed from coming up", "common-practice"),
         Family("inoculant", "Live inoculant", 1.0, "live fungi or bacteria; support, not nutrient", "common-practice"),
-        Family("conditioner", "Soil conditioner", 0.27, "feeds the soil slowly", "biosolid-series"),
+        Family(
+            "conditioner",
+            "Soil conditioner",
+            0.27,
+            "feeds the soil slowly",
+            "biosolid-series",
+            low_share=0.2,
+            high_share=0.35,
+        ),
         Family("lime", "Lime", 1.0, "raises pH over months to a year", "common-practice", 800.0),
         Family("sulphur", "Elemental sulphur", 1.0, "lowers pH while the soil is warm and aerated", "common-practice"),
         Family(
@@ -106,7 +130,14 @@ FAMILIES: dict[str, Family] = {
         ),
         Family("gypsum", "Gypsum", 1.0, "for sodium; does not change pH", "common-practice", 1000.0),
         Family(
-            "bulk", "Bulk: compost, sand, soil, calcined clay", 0.1, "by depth or volume", "common-practice", 400_000.0
+            "bulk",
+            "Bulk: compost, sand, soil, calcined clay",
+            0.1,
+            "by depth or volume",
+            "common-practice",
+            400_000.0,
+            low_share=0.05,
+            high_share=0.2,
         ),
     )
 }
