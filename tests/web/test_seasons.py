@@ -57,6 +57,8 @@ def test_parts_of_a_school_stay_and_the_rest_is_planned(demo: Browser, demo_engi
     kept = [row for row in rounds(demo_engine, 2) if row[3]]
     assert len(kept) == 1
     assert len(rounds(demo_engine, 2)) > 1
+    huge = {"school": "soil", "take-" + "9" * 5000: "on", "parts": "1"}  # longer than any number Python reads
+    assert demo.post("/areas/2/schools", huge, "/areas/2/schools").status_code in (303, 400, 422)
 
 
 def test_a_pinned_round_stays_when_the_rest_is_planned_again(demo: Browser, demo_engine: Engine) -> None:

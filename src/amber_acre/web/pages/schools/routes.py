@@ -88,7 +88,8 @@ def take_over(session: Writing, posted: Posted, today: Today, area_id: Key) -> R
     row: AreaRow = found(lawn_row(session, area_id), "This lawn")
     school = posted.get("school", "")
     found(SCHOOLS.get(school), "This school")
-    parts = frozenset(int(name[5:]) for name in posted if name.startswith("take-") and name[5:].isdecimal())
+    named = (name[5:] for name in posted if name.startswith("take-"))
+    parts = frozenset(int(number) for number in named if number.isdecimal() and len(number) < 10)
     if "parts" in posted:
         store.take_parts(session, row, today, school, parts)
     else:
