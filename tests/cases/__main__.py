@@ -1,5 +1,5 @@
-"""``python -m tests.cases conflicts|holds|lawn_seasons FILE``: prints the application's own answers to cases as
-JSON."""
+"""``python -m tests.cases conflicts|holds|lawn_seasons|care|mulch|trees|pots FILE``: prints the application's own
+answers to cases as JSON."""
 
 from __future__ import annotations
 
@@ -9,12 +9,16 @@ from collections.abc import Callable, Mapping
 from pathlib import Path
 from typing import Any
 
-from tests.cases import conflicts, holds, lawn_seasons
+from tests.cases import bench, care, conflicts, holds, lawn_seasons
 
 ANSWERERS: dict[str, Callable[[Mapping[str, Any]], Any]] = {
     "conflicts": conflicts.answer,
     "holds": holds.answer,
     "lawn_seasons": lawn_seasons.plan_of,
+    "care": care.plan_of,
+    "mulch": bench.answer,
+    "trees": bench.answer,
+    "pots": bench.answer,
 }
 
 

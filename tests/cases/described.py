@@ -8,7 +8,7 @@ from datetime import date
 from typing import Any
 
 from amber_acre.core.jobs.job import Work
-from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Label, Product, SoilAction
 from amber_acre.core.quantities import P_PER_P2O5, GramsPerSquareMetre, SquareMetres
 from amber_acre.core.rules.ground import Ground

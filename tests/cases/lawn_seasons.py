@@ -11,7 +11,7 @@ from typing import Any
 
 from amber_acre.core.care.brief import Establishing, Lawn, plants_of_grass
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Label, Pack, Product
 from amber_acre.core.programme.planning import plan_year
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres

@@ -27,7 +27,7 @@ from amber_acre.core.errors import AmberError, DoesNotFit, OutOfRange
 from amber_acre.core.jobs.job import PLACEMENTS
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import SquareMetres
-from amber_acre.core.rules.limits import HYDRATED_CAP, LIME_CAPS, SULPHUR_CAPS
+from amber_acre.core.rules.limits import HYDRATED_CAP, lime_cap, sulphur_cap
 from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.lime import effective_share
@@ -147,7 +147,7 @@ def test_every_plan_to_raise_keeps_its_promises(
         assert isinstance(plan, DoesNotFit)
         assert plan.field in ("interval", "target")  # the label's own interval, or nothing to raise
         return
-    cap = HYDRATED_CAP if lime is SLAKED else LIME_CAPS[placement]
+    cap = HYDRATED_CAP if lime is SLAKED else lime_cap(placement)
     holds_its_promises(plan, cap, 1.0)
     grade = effective_share(lime_grade(lime, rule), Working(""))
     assert plan.full_g_m2 * grade == pytest.approx(plan.need_g_m2)
@@ -191,7 +191,7 @@ def test_every_plan_to_lower_keeps_its_promises_or_is_hopeless(
         assert any(word in plan.sentence for word in ("Hopeless", "no day", "label"))
         return
     share = sulphur_equivalent(acid.soil.elemental_sulphur, acid.other.get("Fe", 0.0), acid.soil.aluminium)
-    holds_its_promises(plan, SULPHUR_CAPS[placement], share)
+    holds_its_promises(plan, sulphur_cap(placement), share)
     assert plan.full_g_m2 * share == pytest.approx(plan.need_g_m2)
     series = daily_series(climate, first, max(job.on for job in plan.jobs))
     for job in spread_of(plan):

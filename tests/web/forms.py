@@ -5,6 +5,8 @@ from __future__ import annotations
 import html
 import re
 
+from sqlalchemy import Engine, text
+
 from tests.core.worlds import VALE
 
 LAWN = {
@@ -154,3 +156,11 @@ def sentence_beside(page: str, field: str) -> str:
     found = re.search(rf'id="fault-{re.escape(field)}">([^<]+)<', page)
     assert found is not None, f"no fault beside {field}; there are {re.findall(r'id=.fault-([^ >]+?).>', page)}"
     return html.unescape(found[1])
+
+
+def nothing_in_the_week_of(engine: Engine, monday: str) -> None:
+    """Leaves out every job whose window touches the week from a Monday."""
+    with engine.connect() as connection:
+        touching = "opens <= date(:m, '+6 days') AND closes >= :m"
+        connection.execute(text(f"UPDATE jobs SET skipped = 1 WHERE {touching}"), {"m": monday})
+        connection.commit()

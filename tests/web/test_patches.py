@@ -45,7 +45,7 @@ def test_a_round_covers_the_lawn_and_its_patch(demo: Browser, demo_engine: Engin
     alone = re.search(r"([\d.]+) kg on 401 m²", words(demo, "/jobs/2"))
     assert alone is not None
     assert float(whole[1]) / float(alone[1]) == pytest.approx(412 / 401.2, rel=0.005)
-    assert "Nothing goes down" in words(demo, f"/areas/{patch}/account")
+    assert "Slowburn" not in words(demo, f"/areas/{patch}/account")
 
 
 def test_a_treatment_for_its_cause_is_asked_to_land_on_the_patch(demo: Browser, demo_engine: Engine) -> None:

@@ -6,14 +6,16 @@ import html
 import re
 
 import pytest
+from sqlalchemy import Engine
 
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.exchange.climate_csv import read_climate
 from tests.conftest import Browser
-from tests.web.forms import LAWN, PRODUCT, PROPERTY
+from tests.web.forms import LAWN, PRODUCT, PROPERTY, nothing_in_the_week_of
 
 
-def test_an_empty_week_says_what_opens_next(demo: Browser) -> None:
+def test_an_empty_week_says_what_opens_next(demo: Browser, demo_engine: Engine) -> None:
+    nothing_in_the_week_of(demo_engine, "2026-08-17")
     page = demo.get("/?day=2026-08-17").text
     assert "Nothing is due this week." in page
     listed = page.split(">Next</h2>")[1].split("</ul>")[0]
@@ -25,10 +27,10 @@ def test_an_empty_week_says_what_opens_next(demo: Browser) -> None:
     assert ">Next</h2>" not in demo.get("/").text  # a week with work speaks of its work
 
 
-def test_an_area_without_rounds_is_looked_at_on_the_sheet(demo: Browser) -> None:
+def test_an_area_without_rounds_has_a_page_of_its_own(demo: Browser) -> None:
     answer = demo.client.get("/properties/1?area=18", follow_redirects=False)
     assert answer.status_code == 303
-    assert answer.headers["location"] == "/properties/1/site?area=18"
+    assert answer.headers["location"] == "/areas/18/year"
     elsewhere = demo.client.get("/properties/2?area=18", follow_redirects=False)
     assert elsewhere.status_code == 200  # it lies on another property: the page shows its own
 

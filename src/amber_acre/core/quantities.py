@@ -121,3 +121,8 @@ def unrounded(value: float) -> str:
 def in_both(metres: float) -> str:
     """A length in a sentence for those who measure in metres and those who measure in feet."""
     return f"{metres:.2f} m ({metres / FOOT_M:.1f} ft)"
+
+
+def depth_in_both(mm: float) -> str:
+    """A depth in a sentence for those who measure in millimetres and those who measure in inches."""
+    return f"{mm:.0f} mm ({mm / 1000 / FOOT_M * 12:.1f} in)"

@@ -14,6 +14,7 @@ from amber_acre.core.rules import swap
 from amber_acre.core.season.climate import Climate, MonthDay, season_start
 from amber_acre.demo import world
 from amber_acre.demo.by_hand import by_hand
+from amber_acre.demo.caring import care_for
 from amber_acre.demo.digging import answer, dig
 from amber_acre.demo.gardens import GARDENS, PACERS
 from amber_acre.demo.laying_out import lay_out, measured
@@ -82,6 +83,9 @@ def build_demo(settings: Settings) -> None:
         session.expire_all()
         answer(session, keys)
         by_hand(session)
+        session.expire_all()
+        for place in places.values():
+            care_for(session, place)
         session.commit()
     engine.dispose()
     mark(settings.database, THE_DEMO)

@@ -7,7 +7,8 @@ from __future__ import annotations
 
 from datetime import date
 
-from amber_acre.demo.shapes import DemoArea, DemoLook, DemoShape, Garden, hedge, pots, tree
+from amber_acre.demo.gardens_more import MORE_GARDENS
+from amber_acre.demo.shapes import DemoArea, DemoLook, DemoShape, Garden, hedge, tree
 
 PACERS = (("Wren", 50, "38 m"), ("Oda", 40, "27 m"))
 
@@ -35,14 +36,59 @@ GARDENS: dict[str, Garden] = {
                 DemoShape("rectangle", ("9 m", "1.2 m")),
                 "Front lawn",
             ),
-            hedge("Yew hedge", "Taxus baccata", "38 m", "1.2 m", (1.4, 30, 90), "1.9 m", wind="open"),
-            tree("North birch", "Betula nigra", "32 cm", "7.5 m", (13, 33, 0), stage="3", hard_edge="no"),
-            tree("South birch", "Betula nigra", "24 cm; 19 cm", "6 m", (9, 23, 0), stage="3"),
+            hedge(
+                "Yew hedge",
+                "Taxus baccata",
+                "38 m",
+                "1.2 m",
+                (1.4, 30, 90),
+                "1.9 m",
+                wind="open",
+                clips="20 August",
+                mulch_kind="chips",
+                mulch_depth="2 cm",
+            ),
+            tree(
+                "North birch",
+                "Betula nigra",
+                "32 cm",
+                "7.5 m",
+                (13, 33, 0),
+                stage="3",
+                hard_edge="no",
+                age="mature",
+                fizz="strong",
+                wet="no",
+                ring="1.2 m",
+                mulch_kind="none",
+                ports="6",
+                injected_on="2024-06-11",
+            ),
+            tree(
+                "South birch",
+                "Betula nigra",
+                "24 cm; 19 cm",
+                "6 m",
+                (9, 23, 0),
+                stage="3",
+                age="mature",
+                fizz="strong",
+                wet="no",
+                mulch_kind="chips",
+                mulch_depth="7 cm",
+            ),
             DemoArea(
                 "bed",
                 "Rose bed",
                 (19, 27, 0),
-                {"plants": "14 × Rosa hybrids", "mulch_kind": "compost", "mulch_depth": "4 cm", "sun": "7"},
+                {
+                    "plants": "14 × Rosa hybrids",
+                    "mulch_kind": "compost",
+                    "mulch_depth": "4 cm",
+                    "sun": "7",
+                    "aim": "flowers",
+                    "bloom_end": "28 June",
+                },
                 DemoShape("ellipse", ("9 m", "4 m")),
             ),
             DemoArea(
@@ -53,6 +99,8 @@ GARDENS: dict[str, Garden] = {
                     "plants": "26 × Hemerocallis hybrids\n9 × Lavandula angustifolia\n5 × Rosa hybrids\n12 × Geranium",
                     "mulch_kind": "bark",
                     "mulch_depth": "3 cm",
+                    "aim": "flowers",
+                    "bloom_end": "2 August",
                 },
                 DemoShape("widths", ("3.4 m",), "1.2\n2.6\n3.4\n3.9\n3.6\n2.8\n2.2\n0.8"),
             ),
@@ -112,7 +160,19 @@ GARDENS: dict[str, Garden] = {
                 DemoShape("sector", ("8 ft", "90")),
                 "No. 1",
             ),
-            tree("Street tree", "Tilia cordata", "4 in", "9 ft", (70, 1.5, 0), trunk_by="caliper", hard_surface="2 m²"),
+            tree(
+                "Street tree",
+                "Tilia cordata",
+                "4 in",
+                "9 ft",
+                (70, 1.5, 0),
+                trunk_by="caliper",
+                hard_surface="2 m²",
+                age="young",
+                planted_on="2025-11-20",
+                ring="3 ft",
+                mulch_kind="none",
+            ),
         ),
         {
             "No. 1": (6.5, 8.8, 0),
@@ -147,6 +207,7 @@ GARDENS: dict[str, Garden] = {
                     "mulch_kind": "bark",
                     "mulch_depth": "6 cm",
                     "slope": "1:4",
+                    "bloom_end": "10 June",
                 },
                 DemoShape("radial", rows="0\t3.1\n60\t4.4\n120\t6.2\n180\t3.0\n240\t5.1\n300\t4.2"),
             ),
@@ -161,13 +222,19 @@ GARDENS: dict[str, Garden] = {
                 "bed",
                 "Hydrangea row",
                 (27.5, 22.3, 10),
-                {"plants": "9 × Hydrangea macrophylla", "mulch_kind": "bark", "mulch_depth": "5 cm"},
+                {
+                    "plants": "9 × Hydrangea macrophylla",
+                    "mulch_kind": "bark",
+                    "mulch_depth": "5 cm",
+                    "care": "acid",
+                    "colour": "blue",
+                },
                 DemoShape("rectangle", ("14 m", "1.6 m")),
             ),
             DemoArea(
                 "patch", "Mossy shade", (6.5, 16, 0), {"cause": "shade"}, DemoShape("circle", ("4.5 m",)), "Heath lawn"
             ),
-            tree("Old pine", "Pinus sylvestris", "1.52 m", "8 m", (2, 27, 0), trunk_by="circumference"),
+            tree("Old pine", "Pinus sylvestris", "1.52 m", "8 m", (2, 27, 0), trunk_by="circumference", age="mature"),
         ),
         {"Heath lawn": (12, 13, 0)},
         (
@@ -192,12 +259,28 @@ GARDENS: dict[str, Garden] = {
             ("paving", DemoShape("rectangle", ("44 m", "1.8 m"), at=(29, 28.4, 0), name="Walk")),
         ),
         (
-            hedge("Hornbeam hedge", "Carpinus betulus", "64 m", "0.9 m", (30, 39.5, 0), "2.2 m"),
+            hedge(
+                "Hornbeam hedge",
+                "Carpinus betulus",
+                "64 m",
+                "0.9 m",
+                (30, 39.5, 0),
+                "2.2 m",
+                clips="20 June",
+                aim="growth",
+                mulch_kind="chips",
+                mulch_depth="1 cm",
+            ),
             DemoArea(
                 "bed",
                 "Phlox drift",
                 (58, 19, 0),
-                {"plants": "180 × Phlox paniculata", "mulch_kind": "none"},
+                {
+                    "plants": "180 × Phlox paniculata",
+                    "mulch_kind": "none",
+                    "aim": "flowers",
+                    "bloom_end": "10 August",
+                },
                 DemoShape("traverse", rows="20\t12.1\n95\t7.4\n185\t9.9\n228\t5.4\n288\t6.8"),
                 instrument="wheel",
             ),
@@ -252,122 +335,5 @@ GARDENS: dict[str, Garden] = {
         ),
         (7.4310, 45.2108),
     ),
-    "Shearwater Row 7": Garden(
-        (
-            ("building", DemoShape("rectangle", ("12 m", "8 m"), at=(12, 20, 0), name="Bungalow")),
-            ("paving", DemoShape("rectangle", ("12 m", "2.5 m"), at=(12, 14.7, 0), name="Deck")),
-        ),
-        (
-            DemoArea(
-                "patch",
-                "Dry crown",
-                (17, 6.5, 20),
-                {"cause": "dry", "treatment": "wetting agent", "pair": "Dry corner"},
-                DemoShape("offsets-simpson", ("1.5 m",), "0\n2.2\n3.1\n2.9\n0"),
-                "Bay lawn",
-                instrument="wheel",
-            ),
-            DemoArea(
-                "patch",
-                "Dry corner",
-                (6, 4.5, 0),
-                {"cause": "dry", "treatment": "none: left to compare"},
-                DemoShape("triangle", ("4 m", "3.5 m", "3 m")),
-                "Bay lawn",
-            ),
-        ),
-        {"Bay lawn": (12, 6.8, 0)},
-        (
-            DemoLook("Dry crown", date(2026, 4, 2), "Oda", {"colour": 4, "dry_spots": "many", "bare": 0.25}),
-            DemoLook("Dry crown", date(2026, 5, 14), "Oda", {"colour": 2, "dry_spots": "few", "bare": 0.15}),
-            DemoLook("Dry corner", date(2026, 4, 2), "Oda", {"colour": 4, "dry_spots": "many", "bare": 0.2}),
-            DemoLook("Dry corner", date(2026, 5, 14), "Oda", {"colour": 4, "dry_spots": "many", "bare": 0.3}),
-        ),
-    ),
-    "Marram Lodge": Garden(
-        (
-            ("building", DemoShape("rectangle", ("18 m", "10 m"), at=(22, 40, 0), name="Lodge")),
-            ("paving", DemoShape("rectangle", ("18 m", "4 m"), at=(22, 32.5, 0), name="Veranda")),
-        ),
-        (
-            DemoArea(
-                "hedge",
-                "Lilly pilly hedge",
-                (41, 22, 90),
-                {
-                    "plant": "Syzygium smithii",
-                    "plants": "44",
-                    "spacing": "0.8 m",
-                    "width": "1 m",
-                    "margin": "0.3 m",
-                    "height": "2.4 m",
-                },
-            ),
-            pots("Citrus in pots", "Citrus × limon", "6", "48 cm", None, depth="42 cm", medium="bark"),
-            DemoArea(
-                "bed",
-                "Rock bed",
-                (50, 38, 0),
-                {
-                    "plants": "7 × Agave attenuata\n11 × Westringia fruticosa",
-                    "mulch_kind": "gravel",
-                    "mulch_depth": "5 cm",
-                    "fabric": "yes",
-                    "lean": "yes",
-                },
-                DemoShape("turns", rows="0\t7\n75\t8\n70\t6.4\n95\t8.5\n25\t3.3"),
-                instrument="paces:Oda",
-            ),
-        ),
-        {"Paddock lawn": (20, 14, 0), "Court lawn": (54, 20, 0)},
-    ),
-    "The Lantern Yard": Garden(
-        (
-            ("boundary", DemoShape("rectangle", ("24 m", "19 m"), at=(12, 9.5, 0), name="Yard wall")),
-            (
-                "building",
-                DemoShape("polygon", rows="0\t0\n24\t0\n24\t5\n6\t5\n6\t14\n0\t14", at=(12, 12, 180), name="Inn"),
-            ),
-        ),
-        (
-            pots("Courtyard pots", "Pelargonium", "16", "45 cm", (8.5, 8.6, 0), volume="35 L", medium="peat"),
-            pots(
-                "Bay trees at the door", "Laurus nobilis", "6", "0.6 m", (15.5, 12.4, 0), depth="50 cm", medium="soil"
-            ),
-            DemoArea(
-                "bed",
-                "Gravel bed",
-                (5, 3, 0),
-                {
-                    "plants": "9 × Lavandula angustifolia\n5 × Stipa gigantea\n3 × Yucca filamentosa",
-                    "mulch_kind": "gravel",
-                    "mulch_depth": "4 cm",
-                    "fabric": "no",
-                    "lean": "yes",
-                    "sun": "9",
-                },
-                DemoShape("unequal-offsets", rows="0\t1.2\n1.5\t2.6\n3.8\t3.1\n6.0\t2.4\n8.2\t0.8"),
-            ),
-            DemoArea(
-                "bed",
-                "Palm corner",
-                (17.5, 3.2, 0),
-                {
-                    "plants": "1 × Trachycarpus fortunei",
-                    "mulch_kind": "bark",
-                    "mulch_depth": "9 cm",
-                    "trunks": "1",
-                    "clear": "30 cm",
-                },
-                DemoShape("rectangle", ("4 m", "3 m")),
-            ),
-        ),
-        {},
-        (
-            DemoLook(
-                "Courtyard pots", date(2026, 5, 22), "Tobias", {"colour": 2, "note": "light green: hungry in a pot"}
-            ),
-            DemoLook("Gravel bed", date(2026, 5, 22), "Tobias", {"colour": 1, "mulch_mm": 38.0, "weeds": "none"}),
-        ),
-    ),
+    **MORE_GARDENS,
 }

@@ -7,7 +7,8 @@ from typing import Any
 
 from sqlalchemy.orm import Session
 
-from amber_acre.core.measure.area_kinds import KINDS, read_facts
+from amber_acre.core.measure.area_facts import read_facts
+from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.condition import Look
 from amber_acre.core.measure.entry import Reading, read_cut_out
 from amber_acre.core.measure.kept import TypedShape, sized

@@ -56,6 +56,7 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
         density,
         item.get("longevity_days"),
         SoilAction(**soil),
+        item.get("sites", ""),
     )
     row = shelf.save_product(
         session,
@@ -73,6 +74,6 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
 
 def _pack_kg(size: str, liquid: bool, density: float | None) -> Kilograms:
     """A pack's mass; loose material and liquids come by volume."""
-    if density and (liquid or size.endswith("m³")):
+    if density and (liquid or size.endswith(("m³", " L"))):
         return Kilograms(typed.volume(size).value * density)
     return Kilograms(typed.mass(size).value)

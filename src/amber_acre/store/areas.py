@@ -11,7 +11,8 @@ from sqlalchemy.orm.exc import StaleDataError
 
 from amber_acre.core.care.brief import UPKEEPS, WAYS, Establishing, Lawn
 from amber_acre.core.errors import DoesNotFit
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, day_of, number_of, read_facts
+from amber_acre.core.measure.area_facts import ReadFact, day_of, number_of, read_facts
+from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import Reading, read_cut_out
 from amber_acre.core.measure.kept import TypedShape, sized, typed_shape
 from amber_acre.core.measure.outline import Outline

@@ -13,7 +13,7 @@ from amber_acre.core.care.brief import plants_of_grass
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
-from amber_acre.core.measure.area_kinds import ReadFact, number_of
+from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
@@ -25,7 +25,7 @@ from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import ProbeReading, ProbeSummary, summary
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass
-from amber_acre.core.tables.plants import Plant
+from amber_acre.core.tables.plants import Plant, nearest
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import climate_of
@@ -154,7 +154,7 @@ def plants_of(named: Mapping[str, Plant], facts: Mapping[str, ReadFact], grass: 
     names = [str(facts["plant"].value)] if "plant" in facts else []
     listed = facts["plants"].value if "plants" in facts else ()
     names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
-    found = [plant for name in names if (plant := named.get(name.strip().lower())) is not None]
+    found = [plant for name in names if (plant := named.get(name.strip().lower()) or nearest(name, named)) is not None]
     if grass is not None:
         own = named.get(grass.botanical_name.lower())
         found += [own] if own is not None else plants_of_grass(grass)

@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.correction.nutrient_plan import carries
 from amber_acre.core.correction.ph_brief import PhBrief
 from amber_acre.core.jobs.entry import Entry, standing
-from amber_acre.core.measure.area_kinds import number_of
+from amber_acre.core.measure.area_facts import number_of
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.products.acid_balance import acidity_g_m2
 from amber_acre.core.products.product import Product

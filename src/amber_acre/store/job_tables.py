@@ -19,6 +19,7 @@ _WORKS = (
     "'feed', 'spread', 'spray', 'drench', 'core', 'topdress', 'seed', 'plant', 'mulch', 'inject', 'water', 'clip',"
     " 'look', 'sample', 'check'"
 )
+_PLACEMENTS = "'surface', 'raked', 'tilled', 'base', 'dripline', 'medium', 'under_mulch'"
 _BASES = "'area', 'plant', 'plant_volume', 'trunk', 'trunk_volume', 'water', 'litre', 'depth', 'volume'"
 
 
@@ -35,7 +36,7 @@ class JobRow(Base):
         CheckConstraint(f"basis IN ({_BASES})", name="basis"),
         CheckConstraint("dose >= 0 AND (product_id IS NULL OR dose > 0)", name="dose"),
         CheckConstraint("dose_count IS NULL OR dose_count > 0", name="dose_count"),
-        CheckConstraint("placement IN ('surface', 'raked', 'tilled')", name="placement"),
+        CheckConstraint(f"placement IN ({_PLACEMENTS})", name="placement"),
         CheckConstraint("programme_id IS NULL OR correction_id IS NULL", name="one_plan"),
     )
 

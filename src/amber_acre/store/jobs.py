@@ -19,6 +19,7 @@ from amber_acre.core.jobs.job import MAKERS, PLACEMENTS, WORKS, Job, Maker
 from amber_acre.core.jobs.standing import StandingJob, stand
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.season.climate import next_season_start
 from amber_acre.store.daybook import entry_of, entry_rows_of
 from amber_acre.store.shelf import product_of
 from amber_acre.store.tables import AreaRow, JobChangeRow, JobRow, ProgrammeRow
@@ -35,7 +36,7 @@ def job_row(session: Session, job_id: int) -> JobRow | None:
 def maker_of(row: JobRow) -> Maker:
     """What made a job."""
     if row.programme_id is not None:
-        return "season"
+        return "season" if row.area.kind == "lawn" else "care"
     kind = row.correction.kind if row.correction is not None else "hand"
     return next(maker for maker in MAKERS if maker == kind)
 
@@ -119,6 +120,14 @@ def jobs_in_force(session: Session, area_ids: Sequence[int]) -> dict[int, list[J
     for row in session.scalars(query).unique():
         found[row.area_id].append(row)
     return found
+
+
+def jobs_of_the_others(session: Session, area: AreaRow, start: date) -> list[JobRow]:
+    """Open jobs of the property's other areas in a season: visits and bags that are shared."""
+    others = [one.id for one in area.property.areas if one.id != area.id and one.deleted_at is None]
+    end = next_season_start(start)
+    rows = [row for of_area in jobs_in_force(session, others).values() for row in of_area] if others else []
+    return [row for row in rows if not row.skipped and start <= row.on_day < end]
 
 
 def standing_jobs(session: Session, rows: Iterable[JobRow], day: date) -> list[tuple[JobRow, StandingJob]]:

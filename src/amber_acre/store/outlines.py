@@ -8,7 +8,8 @@ from dataclasses import dataclass, field
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import AmberError, Doubtful, NotUnderstood
-from amber_acre.core.measure.area_kinds import KINDS, read_facts
+from amber_acre.core.measure.area_facts import read_facts
+from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC
 from amber_acre.core.measure.kept import TypedShape, sized
 from amber_acre.core.measure.polygon import Polygon

@@ -24,7 +24,7 @@ from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of
 from amber_acre.store.books import book_of, books
 from amber_acre.store.climates import climate_of
-from amber_acre.store.jobs import job_of, jobs_in_force, row_of
+from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
@@ -136,7 +136,7 @@ def lanes_as_shown(session: Session, areas: Sequence[AreaRow], day: date) -> lis
 def judged_jobs(session: Session, areas: Sequence[AreaRow], day: date) -> list[tuple[AreaRow, JudgedJob]]:
     """Every job in force on areas, judged as of a day: rounds of the season to show or later, and the rest."""
     read = books(session, areas, day)
-    past = _rounds_of_seasons_past(session, [area for area in areas if area.kind == "lawn"], day)
+    past = _rounds_of_seasons_past(session, areas, day)
     found = []
     for area in areas:
         mine = [one for one in judged_book(read[area.id]) if one.job.key not in past]
@@ -148,9 +148,9 @@ def _in_order(one: JudgedJob) -> tuple[bool, date, int]:
     return one.job.maker != "season", one.job.on, one.job.number
 
 
-def _rounds_of_seasons_past(session: Session, lawns: Sequence[AreaRow], day: date) -> set[int]:
-    """Keys of rounds whose season ended before the one to show of their lawn."""
-    shown = seasons_to_show(session, lawns, day)
+def _rounds_of_seasons_past(session: Session, areas: Sequence[AreaRow], day: date) -> set[int]:
+    """Keys of planned jobs whose season ended before the one to show of their area."""
+    shown = seasons_to_show(session, areas, day)
     query = select(JobRow.id, JobRow.area_id, ProgrammeRow.season_start).join(
         ProgrammeRow, ProgrammeRow.id == JobRow.programme_id
     )
@@ -225,7 +225,7 @@ def _plan_of(
     kept: Sequence[Job] = (),
 ) -> YearPlan:
     before = programme_of(session, area.id, start)
-    others = _of_the_others(session, area, start)
+    others = jobs_of_the_others(session, area, start)
     replaced = {row.id for row in before.rounds} if before is not None else set()
     beside = [
         one.job
@@ -260,14 +260,6 @@ def _pinned(before: ProgrammeRow | None, book: AreaBook) -> list[Job]:
         return []
     done = {one.job.key for one in book.jobs if one.done or not one.job.counts}
     return [job_of(row) for row in before.rounds if row.pinned and not row.skipped and row.id not in done]
-
-
-def _of_the_others(session: Session, area: AreaRow, start: date) -> list[JobRow]:
-    """Open jobs of the property's other areas in a season: visits and bags that are shared."""
-    others = [one.id for one in area.property.areas if one.id != area.id and one.deleted_at is None]
-    end = next_season_start(start)
-    rows = [row for of_area in jobs_in_force(session, others).values() for row in of_area] if others else []
-    return [row for row in rows if not row.skipped and start <= row.on_day < end]
 
 
 def _settled(

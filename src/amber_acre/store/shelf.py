@@ -49,6 +49,7 @@ def product_of(row: ProductRow) -> Product:
         row.density_kg_l,
         row.longevity_days,
         _soil_action(row),
+        row.sites,
     )
 
 
@@ -113,6 +114,7 @@ def save_product(
     row = (session.get(ProductRow, product_id) if product_id else None) or ProductRow()
     row.name, row.family, row.liquid = product.name, product.family, product.liquid
     row.version = (row.version or 0) + 1
+    row.sites = product.sites
     row.density_kg_l, row.longevity_days = product.density_kg_l, product.longevity_days
     row.total_nitrogen, row.p2o5, row.k2o = product.total_nitrogen, product.p2o5, product.k2o
     for form in NITROGEN_FORMS:

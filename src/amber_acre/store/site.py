@@ -11,7 +11,8 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.measure.area_kinds import KINDS, ReadFact, number_of
+from amber_acre.core.measure.area_facts import ReadFact, number_of
+from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC, read_outline
 from amber_acre.core.measure.kept import TypedShape, typed_shape
 from amber_acre.core.measure.planting import trunk_diameter

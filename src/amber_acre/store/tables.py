@@ -211,6 +211,7 @@ class ProductRow(Base):
     yearly_max_typed: Mapped[str]
     rate_confirmed: Mapped[bool]
     derived_from: Mapped[str] = mapped_column(default="")
+    sites: Mapped[str] = mapped_column(default="", server_default="")
     version: Mapped[int] = mapped_column(default=1, server_default="1")
     deleted_at: Mapped[datetime | None]
     versions: Mapped[list[ProductVersionRow]] = relationship(order_by="ProductVersionRow.until", lazy="selectin")

@@ -26,6 +26,8 @@ from amber_acre.web.pages.daybook.routes import router as daybook
 from amber_acre.web.pages.deleted.routes import router as deleted
 from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
+from amber_acre.web.pages.garden.routes import router as garden
+from amber_acre.web.pages.garden.tools import router as garden_tools
 from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
 from amber_acre.web.pages.observed.routes import router as observed
@@ -90,6 +92,8 @@ def create_app(settings: Settings) -> FastAPI:
         outgoing,
         years,
         programme,
+        garden,
+        garden_tools,
         schools,
         shelf,
         daybook,

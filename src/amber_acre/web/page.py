@@ -14,6 +14,7 @@ from jinja2 import ChoiceLoader, Environment, FileSystemLoader, StrictUndefined
 from pydantic import Field
 from sqlalchemy.orm import Session
 
+from amber_acre.core.jobs.job import PLACEMENT_WORDS
 from amber_acre.core.measure.methods import Method
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.rule import over
@@ -72,6 +73,7 @@ _environment.globals.update(
     new_key=new_key,
     sentences_of=lambda faults: {name: fault.sentence for name, fault in faults.items()},
     REFERENCES=REFERENCES,
+    PLACEMENT_WORDS=PLACEMENT_WORDS,
 )
 
 __all__ = [

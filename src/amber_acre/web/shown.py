@@ -147,7 +147,9 @@ class Shown:
         return f"{figure(litres / 1000)} m³" if litres >= 1000 else f"{figure(litres)} L"
 
     def amount(self, product: Product, mass_kg: float) -> str:
-        """Mass of a solid, volume of a liquid."""
+        """Mass of a solid, volume of a liquid and of mulch."""
+        if product.loose and product.density_kg_l:
+            return self.volume(mass_kg / product.density_kg_l)
         if product.liquid and product.density_kg_l:
             litres = mass_kg / product.density_kg_l
             if self.units == "us":
@@ -159,7 +161,9 @@ class Shown:
         return f"{figure(mass_kg)} kg"
 
     def rate(self, product: Product | None, rate_g_m2: float) -> str:
-        """Product per area: g/m² or mL/m², lb or fl oz per 1000 ft²; of no product: as a solid."""
+        """Product per area: g/m² or mL/m², lb or fl oz per 1000 ft²; mulch by its depth; of no product: as a solid."""
+        if product is not None and product.loose and product.density_kg_l:
+            return f"{self.depth(rate_g_m2 / 1000 / product.density_kg_l)} deep"
         if product is not None and product.liquid and product.density_kg_l:
             ml_m2 = rate_g_m2 / product.density_kg_l
             if self.units == "us":

@@ -10,7 +10,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
-from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.ground import Ground

@@ -10,7 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product, SoilAction
 from amber_acre.core.rules.hold_checks import Limits
 from amber_acre.core.rules.holds import DayVerdict, day_verdict

@@ -68,7 +68,11 @@ def course(
     start, end = doses[0][0], doses[-1][0] + timedelta(days=730)
     series = daily_series(climate, start, end)
     active = series.mean_c > 0 if direction == "up" else (series.mean_c > SULPHUR_WORKS_ABOVE_C) & aerated
-    quick, slow = HYDRATED_HALF_LIFE if hydrated else HALF_LIFE_DAYS[(direction, placement)]
+    quick, slow = (
+        HYDRATED_HALF_LIFE
+        if hydrated
+        else HALF_LIFE_DAYS.get((direction, placement), HALF_LIFE_DAYS[(direction, "surface")])
+    )
     sign = 1.0 if direction == "up" else -1.0
     drift = drift_per_year * np.arange(len(active)) / 365
     days = np.asarray(active, dtype=np.float64)

@@ -18,10 +18,10 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.rules.in_season import SULPHUR_BURNS_FROM_C
 from amber_acre.core.rules.limits import (
-    SULPHUR_CAPS,
     Cap,
     cap_of_product,
     refuse_both_ways,
+    sulphur_cap,
     why_not_tilled,
 )
 from amber_acre.core.soil.evidence import SoilTest
@@ -192,14 +192,14 @@ def _lower(brief: PhBrief, ph: float, choice: PhChoice, working: Working) -> PhP
         choice.depth_mm,
         working,
         free_lime,
-        yearly_g_m2=SULPHUR_CAPS[choice.placement].year_g_m2 or 0,
+        yearly_g_m2=sulphur_cap(choice.placement).year_g_m2 or 0,
     )
     if need.hopeless:
         raise DoesNotFit(need.sentence, field="direction")
     left = less_the_years_acid(need.total_g_m2, brief.acid_g_m2_year, working)
     full = acidifying_product(left, share, working)
     total = below_the_lab(full, choice.start_share, working)
-    cap = _under_label(SULPHUR_CAPS[choice.placement], choice, share, brief.thick)
+    cap = _under_label(sulphur_cap(choice.placement), choice, share, brief.thick)
     rates = split(total, cap, working, share)
     ceiling = math.inf if choice.placement == "tilled" else SULPHUR_BURNS_FROM_C
     jobs = sulphur_jobs(rates, choice.first, choice.interval_days, choice.timing, cap, brief.climate, share, ceiling)

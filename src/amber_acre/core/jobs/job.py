@@ -47,10 +47,19 @@ WORK_WORDS: dict[Work, str] = {
     "check": "push the probe in and write down how deep",
 }
 # Where on the ground it goes. [common-practice]
-Placement = Literal["surface", "raked", "tilled"]
+Placement = Literal["surface", "raked", "tilled", "base", "dripline", "medium", "under_mulch"]
 PLACEMENTS: tuple[Placement, ...] = get_args(Placement)
-# What made a job: the season's programme, a correction by its kind, or a hand.
-Maker = Literal["season", "up", "down", "nutrient", "physical", "water", "hand"]
+PLACEMENT_WORDS: dict[Placement, str] = {
+    "surface": "on the surface",
+    "raked": "raked in",
+    "tilled": "tilled in",
+    "base": "round the base, off crowns, leaves and stems",
+    "dripline": "over the root zone, off the trunk",
+    "medium": "on the medium of the pot, off the stems",
+    "under_mulch": "under the mulch, pulled back for it",
+}
+# What made a job: the season's programme of a lawn, the year of a planting, a correction by its kind, or a hand.
+Maker = Literal["season", "care", "up", "down", "nutrient", "physical", "water", "hand"]
 MAKERS: tuple[Maker, ...] = get_args(Maker)
 
 
@@ -91,6 +100,11 @@ class Job:
     def counts(self) -> bool:
         """True while the job is meant to be done."""
         return not (self.skipped or self.missed)
+
+    @property
+    def passes(self) -> bool:
+        """True of a feed of a plan that is not made up for after its window: growth that has passed is not fed."""
+        return self.maker == "season" or (self.maker == "care" and self.work in ("feed", "drench"))
 
     @property
     def material(self) -> Product:

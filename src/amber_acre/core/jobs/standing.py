@@ -69,7 +69,7 @@ class StandingJob:
         if self.job.skipped:
             return "left out"
         if self.job.closes < day:
-            return "missed" if self.job.maker == "season" else "late"
+            return "missed" if self.job.passes else "late"
         if self.held:
             return "held"
         return "due" if min(self.job.opens, self.job.on) <= day else "coming"
@@ -90,7 +90,7 @@ def stand(job: Job, size_m2: SquareMetres, low_m2: SquareMetres, entries: Iterab
     A feed of a season whose window has closed with nothing logged is missed, and counts no more.
     """
     own = [e for e in standing(tuple(entries)) if e.job is not None and e.job == job.key and e.on <= day]
-    if job.maker == "season" and job.closes < day and not own:
+    if job.passes and job.closes < day and not own:
         job = replace(job, missed=True)
     return StandingJob(
         job,

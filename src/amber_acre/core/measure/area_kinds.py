@@ -3,23 +3,31 @@
 from __future__ import annotations
 
 import math
-import re
-from collections.abc import Mapping
 from dataclasses import dataclass
-from datetime import date
 from typing import Literal
 
-from amber_acre.core import typed
-from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.measure.condition import COLOURS
-from amber_acre.core.measure.entry import METRIC, Reading
 from amber_acre.core.tables.acidifying import FIZZ_TEST
+from amber_acre.core.tables.care_groups import CARE_GROUPS
 from amber_acre.core.tables.grasses import GRASSES
+from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.textures import TEXTURES
 from amber_acre.core.tables.trunks import BREAST_HEIGHT_M, CALIPER_BOUND_M, CALIPER_LARGE_M, CALIPER_SMALL_M
 
 Quantity = Literal[
-    "text", "length", "lengths", "count", "volume", "choice", "number", "area", "slope", "year", "plants", "day"
+    "text",
+    "length",
+    "lengths",
+    "count",
+    "volume",
+    "choice",
+    "number",
+    "area",
+    "slope",
+    "year",
+    "plants",
+    "day",
+    "year_days",
 ]
 Kind = Literal["lawn", "patch", "hedge", "tree", "bed", "container"]
 Choice = tuple[str, str]
@@ -58,16 +66,7 @@ class AreaKind:
     by_litre: bool = False
 
 
-_MULCH = (
-    ("none", "bare soil"),
-    ("bark", "bark"),
-    ("chips", "arborist chips"),
-    ("compost", "compost or manure"),
-    ("conditioner", "chunky soil conditioner"),
-    ("living", "living mulch"),
-    ("gravel", "gravel or rock"),
-    ("rubber", "rubber"),
-)
+_MULCH = (("none", "bare soil"), *((row.key, row.name) for row in MULCHES.values()))
 _MEDIUM = (
     ("peat", "peat-based mix"),
     ("bark", "bark-based mix"),
@@ -75,6 +74,44 @@ _MEDIUM = (
     ("soil", "soil-based"),
     ("soilless", "other soilless"),
 )
+# What somebody wants of the plants, and what was found: each feed answers one of them [common-practice].
+AIMS = (
+    ("keep", "keep it healthy"),
+    ("less", "less work"),
+    ("growth", "more growth"),
+    ("flowers", "flowers or fruit"),
+    ("recover", "recover"),
+)
+FINDINGS = (
+    ("none", "nothing: it looks well"),
+    ("short", "short shoots or small leaves"),
+    ("low-n", "a test or leaf analysis low in nitrogen"),
+    ("pale-old", "pale, old leaves first"),
+    ("pale-new", "new leaves yellow, veins green"),
+    ("k-old", "oldest leaves speckled, tips scorched"),
+    ("wilt", "wilting in heat or drought"),
+    ("salt", "browned by salt"),
+    ("compact", "thin crown, ground compacted"),
+    ("cold", "pale everywhere, soil still cold"),
+    ("failing", "failing after many years"),
+    ("pot-dry", "dry and wilted in the pot"),
+)
+_CARE = (
+    Fact("aim", "What is wanted", "choice", "without an answer: keep it healthy", choices=AIMS),
+    Fact(
+        "finding", "What was found", "choice", "a feed answers a finding; trees are fed by one alone", choices=FINDINGS
+    ),
+    Fact("planted_on", "Planted on", "day", "plants of this year are watered and mulched, not pushed"),
+)
+_BLOOM = Fact("bloom_end", "Bloom is over by", "year_days", "a day of the year: 12 June")
+_COVER = (
+    Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH),
+    Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
+    Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
+    Fact("against", "Mulch lies against stems", "choice", choices=YES_NO),
+)
+_BED_GROUPS = tuple((key, row.name) for key, row in CARE_GROUPS.items() if row.basis == "area")
+_LEAF = (("low", "low"), ("fine", "fine"))
 _PLANT = Fact("plant", "What grows there", "text", "a name from the Almanac, or your own")
 _KINDS = (
     AreaKind(
@@ -122,6 +159,7 @@ _KINDS = (
                     ("unknown", "not known yet"),
                 ),
             ),
+            Fact("sunk", "Sunk by", "length", "under the lawn beside it: 25 mm, 1 in"),
             Fact("treatment", "Treatment", "text", "what is tried here, and only here"),
             Fact(
                 "fed",
@@ -148,8 +186,10 @@ _KINDS = (
             Fact("width", "Width", "length", needed=True),
             Fact("margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True),
             Fact("height", "Height", "length"),
+            Fact("clips", "Clipped about", "year_days", "days of the year: 20 May; 9 July"),
+            *_CARE,
+            *_COVER,
         ),
-        "Feeding of hedges comes later; the soil of one can be corrected.",
         grown=True,
         roots_near=True,
     ),
@@ -192,8 +232,21 @@ _KINDS = (
                 "as in looks; against a neighbour of another kind that is fine",
                 choices=tuple((str(grade), f"{grade} {words}") for grade, words in COLOURS.items()),
             ),
+            Fact(
+                "age",
+                "Age",
+                "choice",
+                "a mature tree is fed by a finding alone",
+                choices=(("young", "young, still filling its place"), ("mature", "mature")),
+            ),
+            *_CARE,
+            Fact("leaf_iron", "Iron by a leaf analysis", "choice", choices=_LEAF),
+            Fact("leaf_manganese", "Manganese by a leaf analysis", "choice", choices=_LEAF),
+            Fact("injected_on", "Last injected on", "day"),
+            Fact("ports", "Ports of earlier years", "count", "each is a wound: they are counted"),
+            Fact("ring", "Mulch ring, radius", "length", "from the middle of the trunk"),
+            *_COVER,
         ),
-        "Feeding of trees comes later: a tree needs a reason of its own before it is fed. Its soil can be corrected.",
         grown=True,
         roots_near=True,
     ),
@@ -203,14 +256,27 @@ _KINDS = (
         "shape",
         (
             Fact("plants", "Plants", "plants", "one kind a line with its count: 14 × Rosa hybrids"),
-            Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH),
-            Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
-            Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
+            Fact(
+                "care",
+                "Cared for as",
+                "choice",
+                "the plants say it; choose where they do not",
+                choices=_BED_GROUPS,
+            ),
+            _BLOOM,
+            *_CARE,
+            Fact("since", "Bed planted in", "year", "the year", limits=(1900, 2100)),
+            Fact(
+                "colour",
+                "Hydrangea colour wanted",
+                "choice",
+                choices=(("as", "as it is"), ("blue", "blue")),
+            ),
+            *_COVER,
             Fact("trunks", "Trunks to keep clear", "count"),
             Fact("clear", "Clear radius round each", "length", "0.3 m"),
             Fact("lean", "Lean dry-country natives", "choice", choices=YES_NO),
         ),
-        "Feeding and mulch of beds come later; the soil of one can be corrected.",
         grown=True,
     ),
     AreaKind(
@@ -224,8 +290,21 @@ _KINDS = (
             Fact("depth", "Depth of the medium", "length", "with the diameter"),
             Fact("volume", "Volume of one", "volume", "as printed: 30 L"),
             Fact("medium", "Medium", "choice", choices=_MEDIUM),
+            Fact(
+                "care",
+                "Cared for as",
+                "choice",
+                "the plant says it; choose where it does not",
+                choices=tuple((key, row.name) for key, row in CARE_GROUPS.items() if row.basis == "litre"),
+            ),
+            Fact(
+                "winter",
+                "In winter",
+                "choice",
+                choices=(("out", "stays outside"), ("in", "comes indoors"), ("gone", "planted anew each year")),
+            ),
+            *_CARE,
         ),
-        "Feeding of containers comes later.",
         by_litre=True,
     ),
 )
@@ -261,115 +340,7 @@ SITE_FACTS: tuple[Fact, ...] = (
     Fact("built", "Built or stripped in", "year", "the year", limits=(1500, 2100)),
 )
 
-Value = float | str | tuple[float, ...] | tuple[tuple[int, str], ...]
-
-
-@dataclass(frozen=True)
-class ReadFact:
-    """A fact's value in the program's units and its text, completed with the unit it was read in."""
-
-    value: Value
-    text: str
-
 
 def facts_of(kind: str) -> tuple[Fact, ...]:
     """Everything asked about an area of this kind."""
     return (*KINDS[kind].facts, *SITE_FACTS)
-
-
-def read_facts(
-    kind: str, texts: Mapping[str, str], reading: Reading = METRIC
-) -> tuple[dict[str, ReadFact], list[AmberError]]:
-    """Every fact that was given, and every refusal (field: the fact's key). Unknown ones are left out."""
-    read, faults = {}, []
-    for fact in facts_of(kind):
-        text = texts.get(fact.key, "").strip()
-        try:
-            if text:
-                read[fact.key] = read_fact(fact, text, reading)
-            elif fact.needed:
-                raise MissingInput(f"{fact.label} is needed.", field=fact.key)
-        except AmberError as error:
-            error.field = fact.key
-            faults.append(error)
-    return read, faults
-
-
-def read_fact(fact: Fact, text: str, reading: Reading = METRIC) -> ReadFact:
-    """One fact from its text; NotUnderstood and OutOfRange as its quantity refuses."""
-    match fact.quantity:
-        case "text":
-            return ReadFact(text, text)
-        case "choice":
-            if text not in {key for key, _ in fact.choices}:
-                raise NotUnderstood("Choose one of the options.", field=fact.key, value=text)
-            return ReadFact(text, text)
-        case "length":
-            zero = fact.key == "margin" and re.fullmatch(r"0+(\.0+)?\s*\D*", text) is not None
-            read = (typed.distance if zero else typed.length)(text, reading.bare_length, fact.key, reading.pace_m)
-            return ReadFact(read.value, read.text)
-        case "lengths":
-            stems = [
-                typed.length(part, reading.bare_length, fact.key) for part in re.split(r"[;\n]", text) if part.strip()
-            ]
-            return ReadFact(tuple(stem.value for stem in stems), "; ".join(stem.text for stem in stems))
-        case "area":
-            size = typed.area(text, reading.bare_area, fact.key)
-            return ReadFact(size.value, size.text)
-        case "volume":
-            volume = typed.volume(text, "L", fact.key)
-            return ReadFact(volume.value, volume.text)
-        case "slope":
-            return ReadFact(typed.slope(text, fact.key).value, text)
-        case "day":
-            return ReadFact(_day(text, fact.key), text)
-        case "plants":
-            return ReadFact(read_plants(text, fact.key), text)
-        case "number" | "count" | "year":
-            return ReadFact(_number(fact, text), text)
-
-
-def _day(text: str, field: str) -> str:
-    try:
-        return date.fromisoformat(text).isoformat()
-    except ValueError:
-        raise NotUnderstood(
-            f"“{text}” is no day. Type year, month and day, like 2026-09-12.", field=field, value=text
-        ) from None
-
-
-def day_of(facts: Mapping[str, ReadFact], key: str) -> date | None:
-    """A fact that is a day; None where it is unknown."""
-    value = facts[key].value if key in facts else None
-    return date.fromisoformat(value) if isinstance(value, str) and value else None
-
-
-def _number(fact: Fact, text: str) -> float:
-    value = typed.number(text, fact.key)
-    low, high = (1, 100_000) if fact.quantity == "count" else fact.limits
-    if fact.quantity != "number" and value != int(value):
-        raise NotUnderstood(f"“{text}” is not a whole number.", field=fact.key, value=text)
-    if not low <= value <= high:
-        raise OutOfRange(
-            f"“{text}” is outside {low:g} to {high:g}. Check it.", field=fact.key, value=value, limits=(low, high)
-        )
-    return value
-
-
-def read_plants(text: str, field: str = "plants") -> tuple[tuple[int, str], ...]:
-    """Lines like ``14 × Rosa hybrids`` or ``180 Hemerocallis`` as (count, name); NotUnderstood names the line."""
-    rows = []
-    for n, line in enumerate(filter(None, (part.strip() for part in text.splitlines())), start=1):
-        found = re.fullmatch(r"(\d{1,5})\s*(?:[x×*]\s*)?([^\W\d_].*)", line)
-        if found is None or int(found[1]) < 1:
-            raise NotUnderstood(
-                f"Line {n}, “{line}”: type the count and then the name, like 14 × Rosa.", field=field, value=line
-            )
-        rows.append((int(found[1]), found[2]))
-    return tuple(rows)
-
-
-def number_of(facts: Mapping[str, ReadFact], key: str) -> float | None:
-    """A fact that is a number, in the program's unit; None where it is unknown."""
-    value = facts[key].value if key in facts else None
-    return value if isinstance(value, float) else None

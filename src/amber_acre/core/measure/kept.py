@@ -6,7 +6,7 @@ from collections.abc import Mapping
 from dataclasses import dataclass
 from typing import Protocol
 
-from amber_acre.core.measure.area_kinds import ReadFact, number_of
+from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.measure.entry import Reading, ReadShape, read_outline
 from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken, net_size

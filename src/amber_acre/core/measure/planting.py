@@ -213,3 +213,14 @@ def containers(
     open_m2 = count * math.pi / 4 * diameter_m**2
     working.step("Open surface", "number * pi / 4 * across_m ** 2", [number, across], open_m2, "m²", "plane-geometry")
     return Measured(SquareMetres(open_m2), working, Litres(total))
+
+
+def tapered_pot_l(top_m: float, bottom_m: float, height_m: float, filled: float = 1.0) -> Litres:
+    """Litres of a pot that narrows: a frustum of two diameters and a height in m, filled to a share [plane-geometry].
+
+    All above 0, the share above 0 to 1 (OutOfRange).
+    """
+    if min(top_m, bottom_m, height_m) <= 0 or not 0 < filled <= 1:
+        raise OutOfRange("The pot's measures are above zero, and it is filled to 100 % at most.", field="diameter")
+    litres = math.pi * height_m / 12 * (top_m**2 + top_m * bottom_m + bottom_m**2) * 1000
+    return Litres(litres * filled)

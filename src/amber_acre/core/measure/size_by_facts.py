@@ -6,7 +6,7 @@ import math
 from collections.abc import Mapping
 from functools import partial
 
-from amber_acre.core.measure.area_kinds import ReadFact, number_of
+from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.measure.planting import ROOT_RADIUS_LOW, Measured, containers, hedge_ground, root_zone
 from amber_acre.core.quantities import Metres, SquareMetres
 from amber_acre.core.working import Figure, Working

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from amber_acre.core.products.product import Product
+from amber_acre.core.tables.mulches import MULCHES
 
 _SOIL_CAUTIONS = {
     "lime": [
@@ -27,8 +28,20 @@ def work_cautions(work: str) -> tuple[str, ...]:
     return ()
 
 
+def _mulch_cautions(product: Product) -> tuple[str, ...]:
+    mulch = MULCHES[product.soil.material]
+    found = ["Gloves. Keep it clear of bark and crowns."]
+    if mulch.caution:
+        found.append(mulch.caution)
+    if not mulch.organic:
+        found.append("Stone: lift in small loads, stout shoes, eye protection where it is tipped.")
+    return tuple(found)
+
+
 def cautions(product: Product) -> tuple[str, ...]:
     """The usual cautions of a product in plain sentences, most general first (common practice)."""
+    if product.loose:
+        return _mulch_cautions(product)
     found = [
         "The label is the law; where it differs from this sheet, the label decides.",
         "Gloves and eye protection.",

@@ -10,11 +10,14 @@ import re
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from itertools import pairwise
+from typing import Literal
 
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money, unrounded
+from amber_acre.core.tables.chelates import CHELATES
 from amber_acre.core.tables.liming import LIME_KINDS
 from amber_acre.core.tables.materials import MATERIALS
+from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS, NitrogenForm
 
 # Labels round each form to 0.1 %, so that a sum of six may miss the total by this much [aapfco].
@@ -73,6 +76,16 @@ class Label:
             )
 
 
+Site = Literal["turf", "plantings", "pots"]
+# Where a label allows a product: '' names nothing, which allows all of them.
+SITES: dict[str, tuple[str, tuple[Site, ...]]] = {
+    "": ("anything it names", ("turf", "plantings", "pots")),
+    "turf": ("turf alone", ("turf",)),
+    "plantings": ("beds, hedges and trees", ("plantings",)),
+    "pots": ("pots alone", ("pots",)),
+    "garden": ("beds, hedges, trees and pots", ("plantings", "pots")),
+    "ground": ("turf, beds, hedges and trees", ("turf", "plantings")),
+}
 LONGEVITY_DAYS = (7, 900)  # from quick coatings to the longest for tree planting [common-practice]
 MOISTURE_AT_MOST = 0.5  # of a lime as it is sold [common-practice]
 
@@ -82,8 +95,8 @@ class SoilAction:
     """What a product does to soil: fractions of mass; ``passing`` maps mesh to the share that passes.
 
     ``neutralising_value`` (CCE) 0.3–1.8 or None; ``lime_kind`` names which lime. ``elemental_sulphur`` and
-    ``aluminium`` 0–1. Iron stands with the other nutrients. ``material``: a key of the amendments table, for what is
-    laid by depth.
+    ``aluminium`` 0–1. Iron stands with the other nutrients. ``material``: what it is, a key of the amendments, the
+    mulches or the chelates.
     """
 
     neutralising_value: float | None = None
@@ -95,7 +108,7 @@ class SoilAction:
     material: str = ""
 
     def __post_init__(self) -> None:
-        if self.material and self.material not in MATERIALS:
+        if self.material and not (self.material in MATERIALS or self.material in MULCHES or self.material in CHELATES):
             raise NotUnderstood("Choose which material it is.", field="material", value=self.material)
         if self.lime_kind and self.lime_kind not in LIME_KINDS:
             raise NotUnderstood("Choose which lime it is.", field="lime_kind", value=self.lime_kind)
@@ -128,7 +141,7 @@ class Product:
     ``nitrogen`` by form adds up to ``total_nitrogen`` within label rounding (DoesNotFit). A liquid needs
     ``density_kg_l`` (MissingInput), 0.7–1.8; a solid may have its bulk density, 0.2–2. ``other`` holds Ca, Mg, S, Fe,
     Mn, Zn, Cu, B, Mo. The whole analysis cannot pass 100 % (OutOfRange). ``longevity_days`` is needed with coated
-    nitrogen.
+    nitrogen. ``sites``: a key of SITES, where its label allows it.
     """
 
     key: int
@@ -145,8 +158,11 @@ class Product:
     density_kg_l: float | None = None
     longevity_days: float | None = None
     soil: SoilAction = field(default_factory=SoilAction)
+    sites: str = ""
 
     def __post_init__(self) -> None:
+        if self.sites not in SITES:
+            raise NotUnderstood("Choose where the label allows it.", field="sites", value=self.sites)
         if self.liquid and self.density_kg_l is None:
             raise MissingInput(
                 f"{self.name} is a liquid: give its density in kg/L (on the safety sheet), or volume "
@@ -201,6 +217,16 @@ class Product:
             )
         if self.family not in FAMILIES:
             raise NotUnderstood("Choose the product's family.", field="family", value=self.family)
+
+    def allowed_on(self, site: Site) -> bool:
+        """Whether its label allows it there."""
+        return site in SITES[self.sites][1]
+
+    @property
+    def loose(self) -> bool:
+        """True of mulch, which is ordered, carried and laid by volume; what is an amendment as well goes by weight."""
+        mulch = self.soil.material in MULCHES and self.soil.material not in MATERIALS
+        return mulch and self.density_kg_l is not None and self.family == "bulk"
 
     @property
     def quick_fraction(self) -> float:

@@ -1,4 +1,4 @@
-"""Nitrogen supply of a lawn's season, one ribbon per application, against the demand of the grass."""
+"""Nitrogen supply of a season, one ribbon per application, against the demand of the grass."""
 
 from __future__ import annotations
 
@@ -6,17 +6,32 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
+from typing import Protocol
 
 import numpy as np
 
-from amber_acre.core.care.brief import Lawn
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.season.climate import Daily, DailySeries
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.season.climate import Climate, Daily, DailySeries
 from amber_acre.core.season.release import NitrogenDose, rate_constant, release
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NitrogenForm
 from amber_acre.core.working import Figure, Working
+
+
+class Fed(Protocol):
+    """Ground that is fed: a lawn, or the ground of a planting."""
+
+    @property
+    def size_m2(self) -> SquareMetres:
+        """Its size, m²."""
+        ...
+
+    @property
+    def climate(self) -> Climate:
+        """Its climate."""
+        ...
 
 
 @dataclass(frozen=True)
@@ -36,7 +51,7 @@ class Ribbon:
 
 
 def supply(
-    lawn: Lawn,
+    lawn: Fed,
     rounds: Sequence[Job],
     entries: Sequence[Entry],
     series: DailySeries,
@@ -51,9 +66,9 @@ def supply(
     jobs = [
         (e.on, f"log {e.on:%-d %b}", True, e.material, e.amount_kg * 1000 / (sizes or {}).get(e.key, lawn.size_m2))
         for e in counted
-    ] + [
-        (r.on, f"R{r.number}", False, r.material, float(r.rate_g_m2)) for r in rounds if r.counts and r.key not in done
     ]
+    planned = [one for one in rounds if one.counts and one.key not in done]
+    jobs += [(one.on, one.called, False, one.material, float(one.rate_on(lawn.size_m2))) for one in planned]
     length = len(series.mean_c)
     inside = [job for job in jobs if 0 <= series.index(job[0]) < length]
     return tuple(
@@ -131,7 +146,7 @@ def _release_step(working: Working, form: NitrogenForm, amount: float, dose: Nit
 
 
 def _ribbon(
-    label: str, on: date, logged: bool, product: Product, rate: float, lawn: Lawn, series: DailySeries
+    label: str, on: date, logged: bool, product: Product, rate: float, lawn: Fed, series: DailySeries
 ) -> Ribbon:
     first = series.index(on)
     followed = release(dose_of(product, rate, on), lawn.climate, series.day(len(series.mean_c)))

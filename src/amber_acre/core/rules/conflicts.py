@@ -116,6 +116,8 @@ def _leaf_or_soil(case: Case) -> Iterable[Broken]:
 
 def _under_dressing(case: Case) -> Iterable[Broken]:
     me = case.itself
+    if not case.ground.traits.turf:
+        return  # feed of plantings goes under their mulch
     for use in case.others:
         laid_over = dresses(me.work, me.product) and _feeds(use) and -DRESSING_APART_DAYS < _days(case, use) <= 0
         fed_under = _feeds(me) and dresses(use.work, use.product) and 0 <= _days(case, use) < DRESSING_APART_DAYS
@@ -296,6 +298,8 @@ def _nitrogen_together(case: Case) -> Iterable[Broken]:
     me, cap = case.itself, case.ground.rules.total_cap_g_m2
     if case.logged or not _available(me):
         return
+    if case.ground.traits.by_litre:
+        return  # what lies on a pot's surface feeds its litres
     near = [use for use in case.others if _available(use) and abs(_days(case, use)) < TOGETHER_DAYS]
     total = max(
         (

@@ -8,8 +8,9 @@ from datetime import date
 
 from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job, Work
-from amber_acre.core.measure.area_kinds import KINDS, AreaKind, ReadFact, number_of
-from amber_acre.core.products.product import Product
+from amber_acre.core.measure.area_facts import ReadFact, number_of
+from amber_acre.core.measure.area_kinds import KINDS, AreaKind
+from amber_acre.core.products.product import Product, Site
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.limits import Direction
 from amber_acre.core.rules.local import RuleSet
@@ -19,7 +20,7 @@ from amber_acre.core.soil.findings import Level, level
 from amber_acre.core.soil.probe import ProbeSummary
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass, Season
 from amber_acre.core.tables.plants import Plant
-from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, PH_MARGIN
+from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, PH_MARGIN, SoilOf
 from amber_acre.core.tables.textures import TextureClass
 
 USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
@@ -88,6 +89,11 @@ class Ground:
         return KINDS[self.kind]
 
     @property
+    def site(self) -> Site:
+        """Which part of a label holds here."""
+        return "turf" if self.traits.turf else "pots" if self.traits.by_litre else "plantings"
+
+    @property
     def thick(self) -> float:
         """Size planned on over the smallest it can be: how much thicker the same amount may lie."""
         return self.size_m2 / self.low_m2
@@ -146,7 +152,12 @@ class Ground:
     def phosphorus(self) -> Level:
         """The level of phosphorus by the newest test that has it."""
         test = newest_with(self.tests, "p")
-        return level(test, "p") if test is not None else "unknown"
+        return level(test, "p", soil_of=self.soil_of) if test is not None else "unknown"
+
+    @property
+    def soil_of(self) -> SoilOf:
+        """Whose sufficiency ranges hold here by the kind of area."""
+        return "turf" if self.traits.turf else "woody" if self.traits.roots_near else "bed"
 
     @property
     def planted(self) -> bool:

@@ -13,7 +13,7 @@ from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.quantities import GramsPerSquareMetre
-from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, sums
+from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, planted, sums
 from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
 
@@ -25,6 +25,7 @@ RULES: tuple[Rule, ...] = (
     *in_season.RULES,
     *footing.RULES,
     *sums.RULES,
+    *planted.RULES,
 )
 RULE_BY_KEY: dict[str, Rule] = {rule.key: rule for rule in RULES}
 _GRAVEST: dict[Severity, int] = {"stop": 0, "warn": 1, "note": 2}

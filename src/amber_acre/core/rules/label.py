@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from amber_acre.core.jobs.use import most_with
+from amber_acre.core.products.product import SITES
 from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of, under
 from amber_acre.core.sentence import OnDay, Plain, Sentence
 
@@ -83,7 +84,24 @@ def _year(case: Case) -> Iterable[Broken]:
         )
 
 
+def _site(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is not None and not product.allowed_on(case.ground.site):
+        yield Broken(
+            Sentence.of(
+                "The label of {product} allows it on {where}, and this is {what}. Choose another.",
+                product=Plain(product.name),
+                where=Plain(SITES[product.sites][0]),
+                what=Plain({"turf": "turf", "pots": "a pot", "plantings": "a planting"}[case.ground.site]),
+            ),
+            "product",
+        )
+
+
 RULES = (
+    Rule("label-site", "label", "A product goes only where its label allows it: turf, plantings, pots.", "stop",
+    "label",
+         _site),
     Rule("label-high", "label", "No application above the label's highest rate, at either end of the area's size.",
          "stop", "label", _high),
     Rule("label-low", "label", "Under the label's lowest rate a product may not work.", "warn", "label", _low),

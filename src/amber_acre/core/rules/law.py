@@ -40,8 +40,8 @@ def _closed(case: Case) -> Iterable[Broken]:
 
 def _phosphorus(case: Case) -> Iterable[Broken]:
     product = case.product
-    if product is None or phosphorus_share(product) < CARRIES_FROM:
-        return
+    if product is None or phosphorus_share(product) < CARRIES_FROM or case.ground.traits.by_litre:
+        return  # a test of soil, and a rule that asks for one, say nothing of a pot's medium
     forbidden = phosphorus_forbidden(case.ground.rules, case.ground.phosphorus)
     if forbidden and not (case.ground.phosphorus != "high" and _for_new_turf(case)):
         yield Broken(
@@ -64,12 +64,12 @@ def _for_new_turf(case: Case) -> bool:
 
 def _once(case: Case) -> Iterable[Broken]:
     product, rules = case.product, case.ground.rules
-    if product is None or not case.itself.feeds:
+    if product is None or not case.itself.feeds or case.ground.traits.by_litre:
         return
-    for name, share, cap in (
-        ("quick nitrogen", product.quick_fraction, rules.quick_cap_g_m2),
-        ("nitrogen", product.total_nitrogen, rules.total_cap_g_m2),
-    ):
+    caps = [("quick nitrogen", product.quick_fraction, rules.quick_cap_g_m2)]
+    if case.ground.traits.turf:  # one slow dose of a year is usual on root zones and beds
+        caps.append(("nitrogen", product.total_nitrogen, rules.total_cap_g_m2))
+    for name, share, cap in caps:
         if over(case.thick_g_m2 * share, cap):
             yield Broken(
                 Sentence.of(
@@ -84,6 +84,8 @@ def _once(case: Case) -> Iterable[Broken]:
 
 def _yearly(case: Case) -> Iterable[Broken]:
     cap, product = case.ground.rules.yearly_cap_g_m2, case.product
+    if case.ground.traits.by_litre:
+        return  # a rule by area says nothing of pots: their own limit is by the litre
     if cap is None or product is None or not nitrogen_of(case.itself):
         return
     counted = [use for use in case.others if use.down or not case.logged]
@@ -116,7 +118,7 @@ def slow_share_of_year(uses: Sequence[Use], day: date) -> float | None:
 
 def _slow_share(case: Case) -> Iterable[Broken]:
     least = case.ground.rules.slow_share_min
-    if not least or case.logged or not nitrogen_of(case.itself):
+    if not least or case.logged or not nitrogen_of(case.itself) or not case.ground.traits.turf:
         return
     share = slow_share_of_year(case.everything, case.job.on)
     if share is not None and under(share, least):
@@ -138,10 +140,11 @@ RULES = (
          "No phosphorus where a test shows enough, nor, under a rule that asks for a test, without one; a starter with"
          " seed or sod passes such a rule.",
          "stop", "rule", _phosphorus),
-    Rule("nitrogen-once", "law", "The rule set's nitrogen of one application, in all and quick.", "warn",
+    Rule("nitrogen-once", "law",
+         "The rule set's nitrogen of one application: in all on turf, quick everywhere but in pots.", "warn",
          "application-caps", _once),
-    Rule("slow-share", "law", "The rule set's slow-release share of a year's nitrogen, done and planned.", "warn",
-         "rule", _slow_share),
+    Rule("slow-share", "law", "The rule set's slow-release share of a lawn's nitrogen in a year, done and planned.",
+         "warn", "rule", _slow_share),
     Rule("nitrogen-year", "law", "The rule set's nitrogen in any twelve months, over everything that goes down.",
          "stop", "rule", _yearly),
 )  # fmt: skip

@@ -62,12 +62,22 @@ SULPHUR_CAPS: dict[Placement, Cap] = {
 }
 
 
+def lime_cap(placement: Placement) -> Cap:
+    """The cap of limestone by placement; what lies round a base or under mulch lies on the surface."""
+    return LIME_CAPS.get(placement, LIME_CAPS["surface"])
+
+
+def sulphur_cap(placement: Placement) -> Cap:
+    """The cap of sulphur by placement; what lies round a base or under mulch lies on the surface."""
+    return SULPHUR_CAPS.get(placement, SULPHUR_CAPS["surface"])
+
+
 def cap_of_product(direction: Direction, placement: Placement, product: Product) -> Cap:
     """The cap of a correction in g/m² of its product: of sulphur by its acid, of hydrated lime its own, of other lime
     by placement."""
     if direction == "up":
-        return HYDRATED_CAP if product.soil.lime_kind == "hydrated" else LIME_CAPS[placement]
-    cap = SULPHUR_CAPS[placement]
+        return HYDRATED_CAP if product.soil.lime_kind == "hydrated" else lime_cap(placement)
+    cap = sulphur_cap(placement)
     soil = product.soil
     share = sulphur_equivalent(soil.elemental_sulphur, product.other.get("Fe", 0.0), soil.aluminium, Working(""))
     return Cap(cap.once_g_m2 / share, None if cap.year_g_m2 is None else cap.year_g_m2 / share, cap.words, cap.source)

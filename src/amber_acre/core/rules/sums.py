@@ -37,7 +37,7 @@ def nitrogen_high(ground: Ground) -> float:
 
 
 def _past_need(case: Case) -> Iterable[Broken]:
-    if not nitrogen_of(case.itself):
+    if not nitrogen_of(case.itself) or case.ground.traits.by_litre:
         return
     counted = [use for use in case.others if use.down or not case.logged]
     total, high = most_with([*counted, case.itself], case.job.on, nitrogen_of), nitrogen_high(case.ground)

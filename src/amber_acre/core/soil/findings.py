@@ -9,7 +9,7 @@ from typing import Literal
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.plants import ph_text
 from amber_acre.core.tables.soil_measures import MEASURES, Measured
-from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE, PH_MARGIN, RANGES
+from amber_acre.core.tables.soil_ranges import LAWN_PH_RANGE, PH_MARGIN, RANGES, SHARE_OF_TURF, SoilOf
 from amber_acre.core.working import Figure, Limit, Working
 
 Level = Literal["unknown", "low", "adequate", "high"]
@@ -85,13 +85,16 @@ def findings(
     )
 
 
-def level(test: SoilTest, element: Measured, working: Working | None = None) -> Level:
-    """Low, adequate or high by the sufficiency range of the test's extractant; unknown without figure or range."""
+def level(test: SoilTest, element: Measured, working: Working | None = None, soil_of: SoilOf = "turf") -> Level:
+    """Low, adequate or high by the sufficiency range of the test's extractant, for what grows there; unknown without
+    figure or range."""
     value = test.values.get(element)
     row = RANGES[test.extractant] if test.extractant else None
     bounds = row.adequate.get(element) if row else None
     if value is None or row is None or bounds is None:
         return "unknown"
+    share = SHARE_OF_TURF[soil_of].get(element, (1.0, 1.0))
+    bounds = (bounds[0] * share[0], bounds[1] * share[1])
     found: Level = "low" if value < bounds[0] else "high" if value > bounds[1] else "adequate"
     if working is not None:
         name = MEASURES[element].name

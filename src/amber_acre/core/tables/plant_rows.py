@@ -184,4 +184,56 @@ Citrus × limon | lemon | container | 5.5–6.5 | F | two flushes | high | sensi
 Citrus × sinensis | orange | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 Laurus nobilis | bay laurel | container | 6.0–7.5 | FP | two flushes | medium | moderate | et | bark | M
 Ficus carica | fig | container | 6.0–7.5 | F | all season | medium | moderate | | organic | M
+Corylus avellana | hazel | hedging | 5.5–7.8 | FP | one flush | low | moderate | | organic | M
+Quercus rubra | northern red oak | tree | 4.5–6.5 | F | one flush | medium | moderate | k | organic | L
+Quercus alba | white oak | tree | 5.0–6.8 | F | one flush | low | moderate | k | organic | L
+Quercus phellos | willow oak | tree | 4.5–6.5 | F | one flush | medium | moderate | k | organic | L
+Quercus virginiana | live oak | tree | 5.0–7.5 | F | two flushes | medium | tolerant | e | organic | M
+Acer saccharum | sugar maple | tree | 5.5–7.0 | FP | one flush | medium | sensitive | | organic | L
+Acer platanoides | broad-leaved maple | tree | 5.5–7.5 | FP | one flush | medium | moderate | | organic | M
+Fraxinus pennsylvanica | green ash | tree | 5.5–8.0 | F | one flush | medium | tolerant | | organic | M
+Ulmus parvifolia | lacebark elm | tree | 5.0–8.0 | F | two flushes | medium | moderate | | organic | M
+Ficus macrophylla | large-leaved fig tree | tree | 5.5–7.5 | F | two flushes | low | tolerant | et | organic | M
+Abies concolor | white fir | conifer | 5.0–7.0 | F | conifer flush | low | moderate | en | bark | M
+Nandina domestica | heavenly bamboo | shrub | 5.5–7.5 | FP | two flushes | low | moderate | e | organic | M
+Myrtus communis | common myrtle | shrub | 6.0–8.0 | F | two flushes | low | moderate | e | organic | M
+Hebe × andersonii | hebe | shrub | 6.0–7.5 | FP | two flushes | low | tolerant | e | organic | M
+Cotoneaster horizontalis | wall cotoneaster | shrub | 5.5–7.8 | FP | one flush | low | moderate | | organic | M
+Euonymus fortunei | wintercreeper | groundcover | 5.5–7.8 | FPS | two flushes | low | moderate | e | organic | M
+Vinca minor | lesser periwinkle | groundcover | 5.5–7.5 | PS | two flushes | low | moderate | e | organic | M
+Vinca major | greater periwinkle | groundcover | 5.5–7.5 | PS | two flushes | low | moderate | e | organic | M
+Pachysandra terminalis | pachysandra | groundcover | 5.0–6.5 | PS | one flush | low | sensitive | ek | organic | M
+Ajuga reptans | bugle | groundcover | 5.5–7.0 | PS | all season | low | sensitive | e | organic | M
+Liriope muscari | lilyturf | groundcover | 5.5–7.0 | PS | all season | low | moderate | e | organic | M
+Thymus serpyllum | creeping thyme | groundcover | 6.0–8.0 | F | one flush | low | moderate | ed | gravel | M
+Sedum acre | biting stonecrop | groundcover | 6.0–8.0 | F | one flush | low | tolerant | ed | gravel | M
+Arctostaphylos densiflora | manzanita | shrub | 5.0–7.0 | F | one flush | low | sensitive | ed | gravel | M
+Ceanothus thyrsiflorus | blueblossom ceanothus | shrub | 6.0–8.0 | F | one flush | low | sensitive | ed | gravel | M
+Larrea tridentata | creosote bush | shrub | 7.0–8.5 | F | two flushes | low | moderate | ed | gravel | M
+Artemisia frigida | fringed sagebrush | perennial | 6.5–8.5 | F | one flush | low | moderate | d | gravel | M
+Penstemon strictus | mountain beardtongue | perennial | 6.0–8.0 | F | spring burst | low | sensitive | d | gravel | M
+Eriogonum umbellatum | sulphur-flower | perennial | 6.0–8.0 | F | spring burst | low | moderate | ed | gravel | M
+Agave parryi | artichoke agave | succulent | 6.0–8.5 | F | warm season | low | tolerant | ced | gravel | M
+Agave victoriae-reginae | royal agave | succulent | 6.0–8.0 | F | warm season | low | moderate | cedt | gravel | M
+Echeveria elegans | echeveria | succulent | 6.0–7.0 | FP | warm season | low | sensitive | cedt | gravel | M
+Hesperaloe parviflora | red yucca | succulent | 6.0–8.5 | F | warm season | low | tolerant | ced | gravel | M
+Yucca glauca | soapweed yucca | succulent | 6.0–8.5 | F | one flush | low | tolerant | ced | gravel | M
+Panicum virgatum | switch grass | ornamental grass | 5.5–7.5 | F | warm season | low | tolerant | c | organic | M
+Schizachyrium scoparium | little bluestem | ornamental grass \
+    | 5.5–8.0 | F | warm season | low | moderate | c | organic | M
+Athyrium filix-femina | lady fern | fern | 4.5–7.0 | PS | spring burst | low | sensitive | c | organic | M
+Gunnera manicata | giant rhubarb | perennial | 5.5–7.0 | FP | warm season | high | moderate | t | organic | M
+Colocasia esculenta | elephant ears; taro | perennial | 5.5–7.0 | FP | warm season | high | moderate | t | organic | M
+Strelitzia nicolai | giant bird of paradise | perennial \
+    | 5.5–7.5 | FP | warm season | high | moderate | et | organic | M
+Cocos nucifera | coconut | palm | 5.5–8.0 | F | warm season | medium | tolerant | ect | organic | M
+Sabal palmetto | cabbage palm | palm | 5.5–8.0 | FP | warm season | medium | tolerant | ec | organic | M
+Washingtonia robusta | tall fan palm | palm | 6.0–8.0 | F | warm season | medium | tolerant | ect | organic | M
+Chamaerops humilis | dwarf fan palm | palm | 6.0–8.0 | FP | warm season | medium | tolerant | ec | organic | M
+Crocus hybrids | crocus | bulb | 6.0–7.0 | FP | spring burst | low | sensitive | | none | M
+Galanthus nivalis | snowdrop | bulb | 6.0–7.5 | P | spring burst | low | sensitive | | none | M
+Allium hybrids | ornamental onion | bulb | 6.0–7.5 | F | spring burst | low | moderate | | none | M
+Lilium hybrids | lily | bulb | 5.5–6.8 | FP | all season | medium | sensitive | | organic | M
+Iris sibirica | blue flag of meadows | perennial | 5.5–7.0 | FP | spring burst | medium | moderate | | organic | M
+Citrus × meyeri | hybrid lemon | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 """

@@ -77,6 +77,15 @@ RANGES: dict[Extractant, SufficiencyRange] = {
     )
 }
 
+# Ranges of beds and of woody plants as a share of turf's: roots of woody plants reach further and ask for less; from
+# memory of landscape sheets of extension services [from-memory].
+SoilOf = Literal["turf", "bed", "woody"]
+SHARE_OF_TURF: dict[SoilOf, dict[Measured, tuple[float, float]]] = {
+    "turf": {},
+    "bed": {"p": (1.0, 1.0), "k": (1.0, 1.0)},
+    "woody": {"p": (0.6, 0.9), "k": (0.7, 0.9)},
+}
+
 # Minimum levels for sustainable nutrition, Mehlich-3, mg/kg, the edition of 2014 on [mlsn]; and what turf
 # takes of each for a gram of nitrogen, from leaf analysis of N 4 %, K 2 %, P 0.5 % [mlsn].
 MINIMUM_LEVELS: dict[Measured, float] = {"k": 37, "p": 21, "ca": 331, "mg": 47, "s": 7}

@@ -11,11 +11,14 @@ import numpy as np
 from amber_acre.core.by_content import by_first
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.standing import State
+from amber_acre.core.programme.garden_season import GardenSeason
 from amber_acre.core.programme.pool import season_pool
+from amber_acre.core.programme.supply import Ribbon
 from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import Daily
+from amber_acre.core.tables.chelates import CHELATES
 from amber_acre.web.draw.tape import Scale
 from amber_acre.web.shown import Shown, adding_up
 
@@ -107,23 +110,7 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDraw
     total = np.sum([r.daily_g_m2 for r in year.ribbons], axis=0) if year.ribbons else np.zeros_like(demand)
     ceiling = max(highest * 1.25, min(float(total.max()) * 1.05, highest * CEILING))
     xs = np.linspace(0, scale.width, len(demand), endpoint=False) + scale.width / len(demand) / 2
-    stacked = np.zeros_like(demand)
-    ribbons = []
-    for ribbon in year.ribbons:
-        upper = stacked + ribbon.daily_g_m2
-        alive = np.flatnonzero(ribbon.daily_g_m2 > highest * 0.002)
-        if len(alive):
-            part = slice(int(alive[0]), int(alive[-1]) + 1)
-            released, remaining, applied = adding_up((ribbon.released_g_m2, ribbon.remaining_g_m2), 2)
-            ribbons.append(
-                RibbonShape(
-                    _band(xs[part], stacked[part], upper[part], ceiling),
-                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {applied} g/m² N applied = "
-                    f"{released} released + {remaining} remaining at the season's end",
-                    ribbon.logged,
-                )
-            )
-        stacked = upper
+    ribbons = _ribbon_shapes(year.ribbons, xs, highest, ceiling)
     return LaneDrawing(
         _line(xs, demand, ceiling),
         tuple(ribbons),
@@ -186,6 +173,60 @@ def _cuts(xs: Daily, total: Daily, ceiling: float) -> list[tuple[float, str]]:
     ]
 
 
+@by_first(KEPT_LANES)
+def draw_planting(season: GardenSeason, scale: Scale, day: date, shown: Shown) -> LaneDrawing:
+    """Geometry of a planting's season: its own demand and supply on one axis, and a flag for every job."""
+    jobs = season.in_season
+    flags = tuple(_flags(_job_poles(jobs, scale, day, shown), scale))
+    name = season.planting.ground.name
+    words = f"{name}: " + (", ".join(flag.title for flag in flags) or "no job this season") + "."
+    highest = float(season.demand.max())
+    if highest <= 0 and not season.ribbons:
+        base = THIN_HEIGHT - 4
+        return LaneDrawing("", (), flags, (), words, base=base, top=base, height=THIN_HEIGHT)
+    return _demand_and_supply(season.demand, season.ribbons, flags, scale, words, shown)
+
+
+def _demand_and_supply(
+    demand: Daily, supplied: Sequence[Ribbon], flags: tuple[Flag, ...], scale: Scale, words: str, shown: Shown
+) -> LaneDrawing:
+    """The two curves of a lane without a pool."""
+    total = np.sum([r.daily_g_m2 for r in supplied], axis=0) if supplied else np.zeros_like(demand)
+    highest = float(demand.max()) or float(total.max()) or 1.0
+    ceiling = max(highest * 1.25, min(float(total.max()) * 1.05, highest * CEILING))
+    xs = np.linspace(0, scale.width, len(demand), endpoint=False) + scale.width / len(demand) / 2
+    return LaneDrawing(
+        _line(xs, demand, ceiling),
+        tuple(_ribbon_shapes(supplied, xs, highest, ceiling)),
+        flags,
+        tuple(_cuts(xs, total, ceiling)),
+        words,
+        _axis(ceiling, shown),
+    )
+
+
+def _ribbon_shapes(supplied: Sequence[Ribbon], xs: Daily, highest: float, ceiling: float) -> list[RibbonShape]:
+    """Ribbons stacked, each with its balance in words."""
+    stacked = np.zeros_like(xs)
+    shapes = []
+    for ribbon in supplied:
+        upper = stacked + ribbon.daily_g_m2
+        alive = np.flatnonzero(ribbon.daily_g_m2 > highest * 0.002)
+        if len(alive):
+            part = slice(int(alive[0]), int(alive[-1]) + 1)
+            released, remaining, applied = adding_up((ribbon.released_g_m2, ribbon.remaining_g_m2), 2)
+            shapes.append(
+                RibbonShape(
+                    _band(xs[part], stacked[part], upper[part], ceiling),
+                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {applied} g/m² N applied = "
+                    f"{released} released + {remaining} remaining at the season's end",
+                    ribbon.logged,
+                )
+            )
+        stacked = upper
+    return shapes
+
+
 def draw_jobs(name: str, jobs: Sequence[JudgedJob], scale: Scale, day: date, shown: Shown) -> LaneDrawing:
     """A thin lane of an area that is no lawn: its jobs alone."""
     flags = _flags(_job_poles(jobs, scale, day, shown), scale)
@@ -209,11 +250,27 @@ def _job_poles(jobs: Sequence[JudgedJob], scale: Scale, day: date, shown: Shown)
         if one.job.skipped or not scale.start <= one.on < scale.end:
             continue
         product, state = one.product, one.state(day)
-        letter = LETTERS.get(product.family, "A") if product else LETTERS.get(one.job.work, one.job.work.capitalize())
-        amount = f" {shown.amount(product, one.logged_kg or one.amount_kg)}" if product else ""
+        letter = _letter(one)
+        amount = (
+            f" {shown.amount(product, one.logged_kg or one.amount_kg)}"
+            if product and one.job.dose.basis != "water"
+            else ""
+        )
         title = f"{shown.sentence(one.job.name)}{amount}, {one.on:%-d %B}, {state}"
         poles.append(_Pole(one.on, f"{letter}{amount}", title, f"soil {css_state(state)}"))
     return poles
+
+
+def _letter(one: JudgedJob) -> str:
+    """The letters of a job on its flag: feeds of plantings by number, mulch as such, the rest by what goes down."""
+    product, work = one.product, one.job.work
+    if work == "mulch":
+        return "Mulch"
+    if product is not None and one.job.maker == "care" and product.total_nitrogen > 0:
+        return f"F{one.job.number}"
+    if product is not None and product.soil.material in CHELATES:
+        return "Fe"
+    return LETTERS.get(product.family, "A") if product else LETTERS.get(work, work.capitalize())
 
 
 def css_state(state: State) -> str:

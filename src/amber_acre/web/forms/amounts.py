@@ -8,11 +8,13 @@ from amber_acre.core import typed
 from amber_acre.core.errors import DoesNotFit, MissingInput
 from amber_acre.core.products.product import Product
 
+_LOOSE = re.compile(r"\d\s*(?:m³|m3|l|litres?|yd³|yd3|cu yd|ft³|ft3|cu ft)\s*$", re.IGNORECASE)
 _PACKS = re.compile(r"\s*([\d.,]+)\s*(?:x\s*)?(?:packs?|bags?|bottles?)\s*", re.IGNORECASE)
 
 
 def read_amount(text: str, product: Product, field: str = "amount") -> typed.Typed:
-    """An amount in kg of product from ``12 kg``, ``2.5 L`` (liquids) or ``1.5 bags`` of the one pack size.
+    """An amount in kg of product from ``12 kg``, ``2.5 L`` (liquids), ``1.4 m³`` (mulch) or ``1.5 bags`` of the one
+    pack size.
 
     Packs are refused where the product has none or several sizes (the size would be a guess).
     """
@@ -27,4 +29,7 @@ def read_amount(text: str, product: Product, field: str = "amount") -> typed.Typ
     if product.liquid:
         read = typed.volume(text, field=field)
         return typed.Typed(read.text, read.value * (product.density_kg_l or 0.0), "kg")
+    if product.loose and product.density_kg_l and _LOOSE.search(text):
+        read = typed.volume(text, field=field)
+        return typed.Typed(read.text, read.value * product.density_kg_l, "kg")
     return typed.mass(text, field=field)

@@ -11,7 +11,7 @@ from pydantic import ConfigDict, Field, ValidationInfo, field_validator, model_v
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, NotUnderstood
-from amber_acre.core.measure.area_kinds import ReadFact
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.measure.entry import Reading, read_cut_out, read_one, read_rows
 from amber_acre.core.measure.kept import ShapeTexts, TypedShape, sized, typed_shape
 from amber_acre.core.measure.methods import METHODS

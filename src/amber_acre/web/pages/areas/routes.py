@@ -13,7 +13,8 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, NotUnderstood
-from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS, ReadFact, read_facts
+from amber_acre.core.measure.area_facts import ReadFact, read_facts
+from amber_acre.core.measure.area_kinds import KINDS, SITE_FACTS
 from amber_acre.core.measure.entry import Reading as Units
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import JOINTS

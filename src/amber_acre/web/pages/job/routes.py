@@ -15,7 +15,7 @@ from amber_acre.core.correction.amend_jobs import GOES_DEEPER_MM
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
 from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.jobs.dose import Dose
-from amber_acre.core.jobs.job import PLACEMENTS, WORK_WORDS, WORKS, Job
+from amber_acre.core.jobs.job import PLACEMENT_WORDS, WORK_WORDS, WORKS, Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.holds import said_on_end
@@ -333,9 +333,7 @@ def _page(
     )
 
 
-_PLACEMENT_WORDS = [
-    (key, {"surface": "on the surface", "raked": "raked in", "tilled": "tilled in"}[key]) for key in PLACEMENTS
-]
+_PLACEMENT_WORDS = list(PLACEMENT_WORDS.items())
 
 
 def _near(book: AreaBook, judged: JudgedJob) -> list[Any]:

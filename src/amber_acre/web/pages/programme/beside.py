@@ -12,12 +12,13 @@ from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.windows import Span, spans
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
+from amber_acre.store.gardens import GardenLane, garden_lanes
 from amber_acre.store.observed import colours_seen
 from amber_acre.store.programmes import Lane, judged_jobs
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.walks import walks_of
-from amber_acre.web.draw.lane import LaneDrawing, draw_jobs
+from amber_acre.web.draw.lane import LaneDrawing, draw_jobs, draw_planting
 from amber_acre.web.draw.tape import Tape
 from amber_acre.web.page import Reading
 from amber_acre.web.shown import Shown
@@ -32,11 +33,22 @@ def windows_of(place: PropertyRow, season: date) -> tuple[Span, ...]:
     return spans(climate, series, rule_set_of(place.rule_set).blackouts, "cool")
 
 
+def planting_lanes(
+    session: Reading, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown
+) -> list[tuple[GardenLane, LaneDrawing]]:
+    """Plantings whose season is the tape's, each with its demand, supply and flags; one with nothing to say is thin."""
+    found = []
+    for lane in garden_lanes(session, areas, day):
+        if lane.start == tape.scale.start and (lane.programme is not None or lane.season.in_season):
+            found.append((lane, draw_planting(lane.season, tape.scale, day, shown)))
+    return found
+
+
 def thin_lanes(
     session: Reading, areas: Sequence[AreaRow], tape: Tape, day: date, shown: Shown
 ) -> list[tuple[AreaRow, LaneDrawing]]:
-    """Areas that are no lawn and have jobs this season, each with its flags."""
-    others = [row for row in areas if row.kind != "lawn"]
+    """Patches with jobs this season, each with its flags."""
+    others = [row for row in areas if row.kind == "patch"]
     found: dict[int, list[JudgedJob]] = {}
     for area, one in judged_jobs(session, others, day):
         if not one.job.skipped and tape.scale.start <= one.on < tape.scale.end:

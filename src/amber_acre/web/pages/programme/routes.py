@@ -23,6 +23,7 @@ from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
+from amber_acre.store.gardens import unplanned_of
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stocks
@@ -30,7 +31,7 @@ from amber_acre.store.tables import PropertyRow
 from amber_acre.store.walks import look_of, walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
-from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import AsOf, Key, Reading, Today, found, render, units_of
 from amber_acre.web.pages.programme import beside
 from amber_acre.web.shown import Shown
 
@@ -58,20 +59,12 @@ def show_year(
 ) -> Response:
     """The year as of a day; ``area`` and ``round`` say what is looked at, ``working`` which is open.
 
-    An area that is no lawn has no rounds: it is looked at on the site sheet.
+    An area that is no lawn has a page of its own for its year.
     """
     place = found(property_of(session, property_id), "This property")
     if area and any(row.id == area and row.kind != "lawn" for row in area_store.areas_of(session, place.id)):
-        return RedirectResponse(f"/properties/{place.id}/site?area={area}", status_code=303)
+        return RedirectResponse(f"/areas/{area}/year", status_code=303)
     return _page(request, session, place, day or today, area, number, working)
-
-
-@router.post("/areas/{area_id}/plan")
-def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Response:
-    """Plans the lawn's year."""
-    row = found(area_store.lawn_row(session, area_id), "This lawn")
-    store.plan_area(session, row, today)
-    return go(f"/properties/{row.property_id}?area={area_id}")
 
 
 def _page(
@@ -111,6 +104,8 @@ def _page(
         tape=tape,
         lanes=drawn,
         others=[row for row in everything if row.kind != "lawn"],
+        unplanned=len(unplanned_of(session, everything, day)),
+        plantings=beside.planting_lanes(session, everything, tape, day, shown) if tape else [],
         thin=beside.thin_lanes(session, everything, tape, day, shown) if tape else [],
         chosen=chosen,
         soil=soil,

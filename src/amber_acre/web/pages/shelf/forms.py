@@ -118,6 +118,7 @@ class ProductForm(Form):
     yearly_max: str = ""
     packs: list[PackForm] = Field(default_factory=list)
     soil: SoilForm = Field(default_factory=SoilForm)
+    sites: str = ""
     confirmed: Checked = False
     past: Literal["", "keep", "correct"] = ""
 
@@ -199,6 +200,7 @@ class ProductForm(Form):
             self.density,
             self.longevity.value if self.longevity else None,
             self.soil.action(),
+            self.sites,
         )
 
     def _nitrogen(self, total: float) -> dict[NitrogenForm, float]:
@@ -266,6 +268,7 @@ def typed_product(row: ProductRow) -> dict[str, str]:
         "grade": "-".join(f"{100 * share:.6g}" for share in (row.total_nitrogen, row.p2o5, row.k2o)),
         "longevity": _plain(row.longevity_days),
         "derived_from": row.derived_from,
+        "sites": row.sites,
         "label_min": row.label_min_typed,
         "label_max": row.label_max_typed,
         "yearly_max": row.yearly_max_typed,

@@ -10,9 +10,11 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.cautions import cautions
-from amber_acre.core.products.product import parse_grade
+from amber_acre.core.products.product import SITES, parse_grade
 from amber_acre.core.products.stock import Stock
+from amber_acre.core.tables.chelates import CHELATES
 from amber_acre.core.tables.materials import MATERIALS
+from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store.product_versions import entries_under, keep_version, says_other
@@ -201,5 +203,10 @@ def _form(request: Request, read: Read[ProductForm], row: ProductRow | None, sta
         families_choices=[(f.key, f.name) for f in FAMILIES.values()],
         form_rows=FORM_ROWS.values(),
         other_elements=OTHER_ELEMENTS,
-        materials=[(m.key, m.name) for m in MATERIALS.values()],
+        materials=[
+            *((m.key, m.name) for m in MATERIALS.values()),
+            *((m.key, f"mulch: {m.name}") for m in MULCHES.values() if m.key not in MATERIALS),
+            *((key, f"chelate: {name}") for key, (name, _) in CHELATES.items()),
+        ],
+        sites=[(key, words) for key, (words, _) in SITES.items()],
     )

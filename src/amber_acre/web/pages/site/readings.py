@@ -6,7 +6,8 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 
 from amber_acre.core.jobs.standing import OPEN
-from amber_acre.core.measure.area_kinds import KINDS, number_of
+from amber_acre.core.measure.area_facts import number_of
+from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.rules.ground import ph_at_hand
 from amber_acre.core.rules.judged import JudgedJob

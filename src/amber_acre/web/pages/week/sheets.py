@@ -22,7 +22,6 @@ from amber_acre.web.page import AsOf, Reading, Today, render, units_of
 from amber_acre.web.pages.week.visits import DueJob, cautions_of, week_of_jobs
 
 router = APIRouter()
-PLACEMENT_WORDS = {"surface": "on the surface", "raked": "raked in", "tilled": "tilled in"}
 
 
 @dataclass(frozen=True)
@@ -52,7 +51,6 @@ def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = Non
         "week/sheets.html",
         week=week,
         sheets=sheets,
-        placements=PLACEMENT_WORDS,
         work_words=WORK_WORDS,
     )
 

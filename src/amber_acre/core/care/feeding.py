@@ -1,0 +1,304 @@
+"""What a planting asks to be fed in a year: how much nitrogen, argued; in which rounds; or why nothing."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+
+from amber_acre.core.care.planting import OLD_BED_YEARS, Planting
+from amber_acre.core.care.said import Said, SaidCode
+from amber_acre.core.quantities import depth_in_both, unrounded
+from amber_acre.core.season.stages import Stages, last_frost_after
+from amber_acre.core.tables.care_groups import FED_FINDINGS, RoundRow
+from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER
+
+# Where between the low and the high end of its group a planting lies, by what is wanted of it [common-practice].
+PLACE_BY_AIM = {"less": 0.0, "keep": 0.2, "flowers": 0.45, "growth": 0.7, "recover": 0.4}
+BY_FINDING = 0.4  # a feed that answers a finding [common-practice]
+RICH_SOIL = 0.8  # of the need where organic matter is high: the soil itself feeds [organic-matter-n]
+FEEDING_MULCH = 0.8  # of the need under compost or manure [common-practice]
+DEEP_SHADE_HOURS, DEEP_SHADE = 3.0, 0.7  # of summer sun, and of the need then [common-practice]
+FEEDING_MULCHES, FEEDS_FROM_MM = ("compost", "manure", "mushroom", "living"), 20.0
+SAND = ("sand", "loamy sand")
+SPLIT_FROM_G_M2 = 2.0  # on sand a dose over it goes down in two halves [common-practice]
+SPLIT_DAYS = 42
+SLOW_ENOUGH = 0.5  # share of slow nitrogen from which a dose is not split on sand [common-practice]
+OPENS_BEFORE, CLOSES_AFTER = 7, 28  # days round a round's day [common-practice]
+LATE_DAYS = 60  # after which a spring feed is no longer made up for [common-practice]
+CLIP_AFTER_WAKING = 40  # a clip sooner than this is still within reach of the spring feed [common-practice]
+MIDDLE = 0.55  # of the way from the last round to the last day for nitrogen
+ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
+ACID_LAST_DAYS = 95  # after waking: acid lovers set buds after midsummer [common-practice]
+CONIFER_LAST_DAYS = 60  # after waking: conifers set buds in summer [common-practice]
+GAP_DAYS = 28  # between two rounds at least [common-practice]
+WORDS = {
+    "short": "short shoots or small leaves",
+    "low-n": "a test low in nitrogen",
+    "pale-old": "old leaves pale first",
+    "pale-new": "new leaves yellow with green veins",
+    "k-old": "oldest leaves speckled and scorched",
+    "wilt": "wilting",
+    "salt": "browning by salt",
+    "compact": "a thin crown on compacted ground",
+    "cold": "pale leaves on cold soil",
+    "failing": "a bed that fails",
+    "pot-dry": "a dry pot",
+}
+
+
+@dataclass(frozen=True)
+class RoundAsked:
+    """A round that is wanted: its day and window, its nitrogen in g/m² (or g a litre), why, and whether quick is held
+    back by heat."""
+
+    name: str
+    on: date
+    opens: date
+    closes: date
+    nitrogen: float
+    why: str
+    hot: bool = False
+
+
+@dataclass(frozen=True)
+class FeedAsked:
+    """The year's nitrogen, g/m² (or g a litre), with each factor in words; its rounds; what is said; ``answers``: the
+    finding or goal."""
+
+    nitrogen: float
+    factors: tuple[str, ...]
+    rounds: tuple[RoundAsked, ...]
+    said: tuple[Said, ...]
+    answers: str
+
+
+def feed_asked(planting: Planting, stages: Stages, today: date, fed_before: float = 0.0) -> FeedAsked:
+    """What a planting is fed in its twelve months; ``fed_before``: nitrogen of this season already down, g/m²."""
+    why_not = _not_fed(planting, stages, today)
+    if why_not:
+        return FeedAsked(0.0, (), (), tuple(why_not), "")
+    need, factors = _need(planting)
+    said: list[Said] = []
+    if planting.woody and (planting.new_on(stages.start) or planting.new_on(today)):
+        need, factors = need / 2, (*factors, "× 0.5: plants of this year")
+    left = max(0.0, need - fed_before)
+    rounds = _rounds(planting, stages, today, left)
+    if not rounds and left > 0 and planting.group.basis == "area":
+        said.append(
+            Said(
+                "frost_stop",
+                f"Nothing more is fed this season: {stages.why_last} its last nitrogen falls on {stages.last:%-d %B}."
+                if stages.frost
+                else f"Nothing more is fed this season: {stages.why_last} after {stages.last:%-d %B}.",
+            )
+        )
+    elif stages.frost is not None:
+        said.append(
+            Said("frost_stop", f"Last nitrogen by {stages.last:%-d %B}: {stages.why_last}; soft growth would freeze.")
+        )
+    answers = WORDS.get(planting.finding, "") or f"the year of {planting.group.name}"
+    return FeedAsked(need, factors, rounds, tuple(said), answers)
+
+
+def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
+    """The year's nitrogen by the group's low and high end, with each factor argued."""
+    low, high = planting.group.need
+    place = BY_FINDING if planting.finding in FED_FINDINGS else PLACE_BY_AIM[planting.aim]
+    need = low + place * (high - low)
+    unit = "g a litre" if planting.group.basis == "litre" else "g/m²"
+    words = WORDS.get(planting.finding) if planting.finding in FED_FINDINGS else f"aim: {planting.aim}"
+    factors = [f"{unrounded(need)} {unit} of {low:g}–{high:g} for {planting.group.name} ({words})"]
+    test = planting.ground.test
+    organic = test.organic_matter if test is not None else None
+    if organic is not None and organic >= HIGH_ORGANIC_MATTER and planting.group.basis == "area":
+        need, factors = need * RICH_SOIL, [*factors, f"× {RICH_SOIL:g}: organic matter {organic:.1%} feeds"]
+    if planting.lies.kind in FEEDING_MULCHES and planting.lies.depth_mm >= FEEDS_FROM_MM:
+        need = need * FEEDING_MULCH
+        factors.append(f"× {FEEDING_MULCH:g}: {depth_in_both(planting.lies.depth_mm)} of {planting.lies.kind} feeds")
+    hours = planting.ground.metres("sun")
+    if hours is not None and hours < DEEP_SHADE_HOURS and planting.group.key not in ("fern", "acid"):
+        need, factors = need * DEEP_SHADE, [*factors, f"× {DEEP_SHADE:g}: {hours:g} hours of sun"]
+    return need, tuple(factors)
+
+
+def _not_fed(planting: Planting, stages: Stages, today: date) -> list[Said]:
+    """Why a planting is not fed this year; nothing where it is."""
+    group, ground = planting.group, planting.ground
+    if group.fed == "never":
+        return [Said("lean", f"No feed: {group.name} stay healthy lean; feed makes them soft and short-lived.")]
+    if ground.says("wet") == "yes":
+        return [Said("wetness", "No feed while the ground stands wet: roots without air take nothing up. Drain first.")]
+    finding = planting.finding
+    if finding in _ANSWERED_OTHERWISE:
+        code, words = _ANSWERED_OTHERWISE[finding]
+        return [Said(code, words)]
+    old = planting.since is not None and stages.start.year - planting.since >= OLD_BED_YEARS
+    if group.key == "rose" and (finding == "failing" or (old and ground.test is None)):
+        return [
+            Said("need_diagnosis", "A rose bed this old is tested and its roots checked before it is fed harder."),
+            Said(
+                "replant",
+                "If soil and roots say so: replace the soil, move the roses, or replant on a tougher rootstock.",
+            ),
+            Said(
+                "acid_refused",
+                "No acid drench is dosed: what acid does hangs on the water's alkalinity, and phosphoric"
+                " acid feeds phosphorus as well. It can be recorded as the owner's practice.",
+            ),
+        ]
+    if planting.woody and group.key != "rose" and planting.new_on(max(today, stages.start)):
+        return [
+            Said("no_hole", "Newly planted: native soil back into the planting hole, nothing fed into it."),
+            Said(
+                "water_first",
+                "No feed in the first year: water well, mulch, keep grass away; feed from the second if"
+                " growth stays short.",
+            ),
+        ]
+    if (planting.stage or 0) >= 3 and group.basis == "area" and ground.kind == "tree":
+        return [Said("ph_cause", "No nitrogen for yellow leaves with green veins: pH and roots come first.")]
+    if group.fed == "by finding" and finding not in FED_FINDINGS:
+        what = "Grasses flop when fed" if group.key == "grass" else f"Healthy {group.name} need none"
+        return [
+            Said(
+                "need_finding",
+                f"No feed: {what}, and no finding asks for it. A test, short shoots or small leaves would.",
+            )
+        ]
+    if group.fed == "if asked" and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
+        return [Said("no_feed", f"No feed due: {group.name} that look well live on their soil and mulch.")]
+    return []
+
+
+_ANSWERED_OTHERWISE: dict[str, tuple[SaidCode, str]] = {
+    "wilt": ("water_first", "Water first: wilting in heat or drought is no hunger. No nitrogen until growth resumes."),
+    "salt": (
+        "salt",
+        "Salt in the ground: leach it with clean water in spring, nothing salty, no chloride; no feed until"
+        " new growth comes.",
+    ),
+    "compact": (
+        "compaction",
+        "Compacted ground: loosen it (core or air tools, in radial lines under a crown) and mulch; no nitrogen for it.",
+    ),
+    "cold": (
+        "wait_warm",
+        "Wait until the soil is warm: on cold soil everything is pale and nothing is taken up. Look"
+        " again in four weeks.",
+    ),
+    "pot-dry": (
+        "wet_first",
+        "Water the dry pot first until it drains, and feed at the next watering: feed burns dry roots.",
+    ),
+}
+
+
+def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tuple[RoundAsked, ...]:
+    """The rounds of the year that are still to come, each on its stage's day, none after the last day for nitrogen."""
+    if need <= 0 or planting.group.basis == "litre":
+        return ()
+    last = _last(planting, stages)
+    chosen: list[tuple[RoundRow, date]] = []
+    for row in _rows(planting):
+        on = _day_of(row, planting, stages, chosen[-1][1] if chosen else None, last)
+        if on is not None and on <= last and (not chosen or (on - chosen[-1][1]).days >= GAP_DAYS):
+            chosen.append((row, on))
+    if not chosen:
+        return ()
+    whole = sum(row.share for row, _ in chosen)
+    sandy = planting.ground.texture is not None and planting.ground.texture.name in SAND
+    found: list[RoundAsked] = []
+    for row, on in chosen:
+        share = need * row.share / whole
+        days = [on]
+        half = on + timedelta(days=SPLIT_DAYS)
+        free = all(abs((half - other).days) >= GAP_DAYS for _, other in chosen if other != on)
+        if sandy and planting.group.slow_least < SLOW_ENOUGH and share > SPLIT_FROM_G_M2 and half <= last and free:
+            days.append(half)
+        for n, day in enumerate(days):
+            why = row.why if n == 0 else "the second half: sand holds little"
+            name = row.name if n == 0 else f"{row.name}, second half"
+            found.append(_asked(name, day, share / len(days), why, stages, last))
+    return tuple(one for one in (_from_today(one, today, last) for one in found) if one is not None)
+
+
+def _asked(name: str, on: date, nitrogen: float, why: str, stages: Stages, last: date) -> RoundAsked:
+    opens, closes = on - timedelta(days=OPENS_BEFORE), min(on + timedelta(days=CLOSES_AFTER), last)
+    return RoundAsked(name, on, opens, max(on, closes), nitrogen, why, stages.hot(on))
+
+
+def _from_today(asked: RoundAsked, today: date, last: date) -> RoundAsked | None:
+    """A round as it can still be done: moved to the days ahead where its own has just passed; None where it is late."""
+    soon = today + timedelta(days=7)
+    if asked.on >= today:
+        return asked
+    if (today - asked.on).days > LATE_DAYS or soon > last:
+        return None
+    closes = min(soon + timedelta(days=CLOSES_AFTER), last)
+    return replace(asked, on=soon, opens=today, closes=closes, why=f"{asked.why}; late this year")
+
+
+def _last(planting: Planting, stages: Stages) -> date:
+    """The last day for nitrogen of what grows there."""
+    key = planting.group.key
+    if key == "acid":
+        return min(stages.last, stages.wakes + timedelta(days=ACID_LAST_DAYS))
+    if key == "conifer" or _coniferous(planting):
+        return min(stages.last, stages.wakes + timedelta(days=CONIFER_LAST_DAYS))
+    return stages.last
+
+
+def _coniferous(planting: Planting) -> bool:
+    conifers = sum(one.count for one in planting.grown if one.plant is not None and "n" in one.plant.flags)
+    return 2 * conifers > planting.count > 0
+
+
+def _rows(planting: Planting) -> tuple[RoundRow, ...]:
+    """The rounds of the group that this planting can have: of two that are each the whole year, the first it knows."""
+    rows = planting.group.rounds
+    if len(rows) > 1 and all(row.share == 1.0 for row in rows):
+        first = next((row for row in rows if row.at == "bloom" and planting.bloom_end is not None), None)
+        return (first or next(row for row in rows if row.at == "wakes"),)
+    return rows
+
+
+def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | None, last: date) -> date | None:
+    """The day of a round in the twelve months; None where nobody knows its stage."""
+    after = timedelta(days=row.after_days)
+    match row.at:
+        case "wakes":
+            on = stages.wakes + after
+            thawed = last_frost_after(stages.climate, stages.wakes - timedelta(days=200))
+            if planting.group.key == "perennial" and thawed is not None and 0 < (thawed - on).days < 60:
+                on = thawed - timedelta(days=7)
+            if planting.planted_on is not None and planting.new_on(on):
+                on = max(on, planting.planted_on + timedelta(days=ROOTED_DAYS))
+            return on
+        case "bloom":
+            return _event(planting.bloom_end, stages, after)
+        case "clip":
+            if _coniferous(planting):
+                return None
+            clips = [_event(clip, stages, after) for clip in planting.clips]
+            first = stages.wakes + timedelta(days=CLIP_AFTER_WAKING)
+            fit = [on for on in clips if on is not None and first <= on <= last]
+            return min(fit, default=None)
+        case "middle":
+            since = before or stages.wakes
+            days = (last - since).days
+            return since + timedelta(days=round(days * MIDDLE)) if days > 2 * GAP_DAYS else None
+        case "rests":
+            return stages.rests
+
+
+def _event(month_day: tuple[int, int] | None, stages: Stages, after: timedelta) -> date | None:
+    """A day of the year, so many days later, as it falls after waking."""
+    if month_day is None:
+        return None
+    month, day = month_day
+    on = date(stages.wakes.year, month, day)
+    if on < stages.wakes - timedelta(days=120):
+        on = date(stages.wakes.year + 1, month, day)
+    elif on > stages.wakes + timedelta(days=245):
+        on = date(stages.wakes.year - 1, month, day)
+    return on + after

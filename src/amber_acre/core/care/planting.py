@@ -1,0 +1,293 @@
+"""A planting with everything its year depends on, read off its ground: what grows, who decides, what was seen."""
+
+from __future__ import annotations
+
+from collections import Counter
+from dataclasses import dataclass
+from datetime import date
+
+from amber_acre.core.errors import MissingInput
+from amber_acre.core.measure.area_facts import day_of, number_of, year_days_of
+from amber_acre.core.measure.size_by_facts import size_by_facts
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.soil.findings import Level, level
+from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CareGroup
+from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.core.tables.plants import Plant
+from amber_acre.core.tables.soil_ranges import SoilOf
+
+NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
+OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
+SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
+HOW_MANY = 1  # what grows there where nobody has counted
+
+
+@dataclass(frozen=True)
+class Grown:
+    """Plants of one kind in an area: name as typed, count, the catalogue's plant or None."""
+
+    name: str
+    count: int
+    plant: Plant | None = None
+
+
+@dataclass(frozen=True)
+class Lies:
+    """The mulch that lies there: depth mm, kind, whether over fabric, whether against stems; ``known``: somebody said
+    so."""
+
+    depth_mm: float = 0.0
+    kind: str = ""
+    fabric: bool = False
+    against: bool = False
+    known: bool = False
+
+    @property
+    def organic(self) -> bool:
+        """True where it is organic."""
+        return self.kind in MULCHES and MULCHES[self.kind].organic
+
+
+@dataclass(frozen=True)
+class Planting:
+    """One area of plants. ``how``: how its group was found, in words; ``loses``: names of plants the group does not
+    suit. Sizes in m², cm of trunk, litres of medium; 0 where there is none.
+    """
+
+    ground: Ground
+    group: CareGroup
+    how: str
+    grown: tuple[Grown, ...]
+    loses: tuple[str, ...]
+    lies: Lies
+    aim: str
+    finding: str
+    clips: tuple[tuple[int, int], ...]
+    bloom_end: tuple[int, int] | None
+    planted_on: date | None
+    trunks_cm: tuple[float, ...]
+    medium_l: float
+    since: int | None
+    stage: int | None
+
+    @property
+    def count(self) -> int:
+        """How many plants."""
+        return sum(one.count for one in self.grown)
+
+    @property
+    def caliper_cm(self) -> float:
+        """Diameters of all trunks together, cm."""
+        return sum(self.trunks_cm)
+
+    def new_on(self, day: date) -> bool:
+        """Whether its plants are in their first year on a day."""
+        return self.planted_on is not None and -NEW_DAYS < (day - self.planted_on).days < NEW_DAYS
+
+    @property
+    def unknown(self) -> bool:
+        """True of a bed of which nobody has said what grows there."""
+        told = bool(self.grown) or bool(self.ground.says("care")) or self.ground.says("lean") == "yes"
+        return self.ground.kind == "bed" and not told
+
+    @property
+    def woody(self) -> bool:
+        """True for what keeps its wood over winter."""
+        return self.group.key in ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "rose", "acid")
+
+    @property
+    def phosphorus(self) -> Level:
+        """Level of phosphorus for what grows here."""
+        return self._level("p")
+
+    @property
+    def potassium(self) -> Level:
+        """Level of potassium for what grows here."""
+        return self._level("k")
+
+    def _level(self, element: str) -> Level:
+        test = self.ground.test
+        if test is None or self.ground.traits.by_litre:
+            return "unknown"
+        return level(test, "p" if element == "p" else "k", soil_of=soil_kind(self.group))
+
+    @property
+    def salty(self) -> bool:
+        """True where a test shows salts that harm sensitive plants."""
+        test = self.ground.test
+        salts = test.values.get("salts") if test is not None else None
+        return salts is not None and salts >= SALTS_HIGH
+
+    @property
+    def salt_sensitive(self) -> bool:
+        """True where most of its plants are sensitive to salt."""
+        tender = sum(one.count for one in self.grown if one.plant is not None and one.plant.salt == "sensitive")
+        return 2 * tender > self.count > 0
+
+    @property
+    def crowns(self) -> tuple[str, ...]:
+        """Names of plants whose crowns granules rot or burn."""
+        return tuple(
+            one.plant.common.split(";")[0] for one in self.grown if one.plant is not None and "c" in one.plant.flags
+        )
+
+
+def soil_kind(group: CareGroup) -> SoilOf:
+    """Whose sufficiency ranges hold: 'woody' of trees, conifers, hedges and shrubs, else 'bed'."""
+    return "woody" if group.key in ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "acid") else "bed"
+
+
+def planting_of(ground: Ground, names: tuple[tuple[int, str], ...] = ()) -> Planting:
+    """The planting of an area that is no turf. ``names``: what is typed of its plants, with counts.
+
+    Raises MissingInput for turf.
+    """
+    if ground.traits.turf:
+        raise MissingInput(f"{ground.name} is turf: its year is a lawn's.", field="kind")
+    grown = _grown(ground, names)
+    group, how = group_of(ground, grown)
+    loses = tuple(one.name for one in grown if one.plant is not None and not _suits(one.plant, group, ground.kind))
+    fallen = ground.says("mulch_kind")
+    lies = Lies(
+        ground.mulch_mm,
+        "" if fallen == "none" else fallen,
+        ground.says("fabric") == "yes",
+        ground.says("against") == "yes",
+        bool(fallen) or ground.mulch_mm > 0,
+    )
+    blooms = year_days_of(ground.facts, "bloom_end")
+    measured = size_by_facts(ground.kind, ground.facts) if ground.kind in ("tree", "container") else None
+    since, stage = number_of(ground.facts, "since"), ground.says("stage")
+    return Planting(
+        ground,
+        group,
+        how,
+        grown,
+        loses,
+        lies,
+        ground.says("aim") or "keep",
+        "" if ground.says("finding") == "none" else ground.says("finding"),
+        year_days_of(ground.facts, "clips"),
+        blooms[0] if blooms else None,
+        day_of(ground.facts, "planted_on"),
+        (measured.other * 100,) if measured is not None and ground.kind == "tree" else (),
+        measured.other if measured is not None and ground.kind == "container" else 0.0,
+        int(since) if since is not None else None,
+        int(stage) if stage else None,
+    )
+
+
+def _grown(ground: Ground, names: tuple[tuple[int, str], ...]) -> tuple[Grown, ...]:
+    if not names:
+        listed = ground.facts["plants"].value if "plants" in ground.facts else ()
+        counted = number_of(ground.facts, "count") or number_of(ground.facts, "plants")
+        typed = ground.says("plant")
+        if isinstance(listed, tuple):
+            names = tuple((one[0], one[1]) for one in listed if isinstance(one, tuple))
+        if typed:
+            names = (*names, (int(counted or HOW_MANY), typed))
+    known = {plant.botanical.lower(): plant for plant in ground.plants}
+    found = []
+    for count, name in names:
+        plant = known.get(name.strip().lower()) or next((one for one in ground.plants if _kin(one, name)), None)
+        found.append(Grown(name, count, plant))
+    return tuple(found)
+
+
+def _kin(plant: Plant, name: str) -> bool:
+    return plant.botanical.lower().split(" ")[0] == name.strip().lower().split(" ")[0]
+
+
+# The group a plant of the catalogue belongs to, by its group there.
+OF_PLANT = {
+    "rose": "rose",
+    "palm": "palm",
+    "conifer": "conifer",
+    "fern": "fern",
+    "ornamental grass": "grass",
+    "succulent": "lean",
+    "bulb": "bulb",
+    "groundcover": "groundcover",
+    "perennial": "perennial",
+    "container": "perennial",
+    "hedging": "shrub",
+    "shrub": "shrub",
+    "climber": "shrub",
+    "tree": "shrub",
+    "fruit": "shrub",
+}
+
+
+def group_of_plant(plant: Plant) -> str:
+    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics."""
+    if "d" in plant.flags:
+        return "lean"
+    if "a" in plant.flags:
+        return "acid"
+    if plant.growth == "warm season" and plant.nitrogen == "high" and plant.group == "perennial":
+        return "exotic"
+    return OF_PLANT.get(plant.group, "shrub")
+
+
+def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
+    """The group that decides an area's year, and how it was found.
+
+    What the form says first; then the kind of area; then the plants by count, and where no group has most of them the
+    one that bears least.
+    """
+    said = ground.says("care")
+    if said in CARE_GROUPS:
+        return CARE_GROUPS[said], f"cared for as {CARE_GROUPS[said].name}, as the form says"
+    plants = [one.plant for one in grown if one.plant is not None]
+    if ground.kind == "container":
+        return _of_pots(plants)
+    if ground.kind == "tree":
+        return _of_tree(ground, plants)
+    if ground.says("lean") == "yes":
+        return CARE_GROUPS["lean"], "marked as lean dry-country plants"
+    if ground.kind == "hedge":
+        lean = bool(plants) and all("d" in plant.flags for plant in plants)
+        key = "lean" if lean else "acid" if plants and all("a" in p.flags for p in plants) else "hedge"
+        return CARE_GROUPS[key], f"a hedge of {CARE_GROUPS[key].name}" if key != "hedge" else "a hedge"
+    counts: Counter[str] = Counter()
+    for one in grown:
+        if one.plant is not None:
+            counts[group_of_plant(one.plant)] += one.count
+    if not counts:
+        return CARE_GROUPS["shrub"], "nobody has said what grows here: taken as shrubs"
+    most = max(counts.values())
+    leading = [key for key, count in counts.items() if count == most]
+    key = next((one for one in CAREFUL_FIRST if one in leading), leading[0])
+    total = sum(counts.values())
+    if 2 * most > total or len(leading) == 1:
+        return CARE_GROUPS[key], f"{most} of {total} plants are {CARE_GROUPS[key].name}" if most < total else (
+            f"its plants are {CARE_GROUPS[key].name}"
+        )
+    return CARE_GROUPS[key], f"as many {CARE_GROUPS[key].name} as others: the one that bears least decides"
+
+
+def _of_pots(plants: list[Plant]) -> tuple[CareGroup, str]:
+    if plants and all("d" in plant.flags or plant.group == "succulent" for plant in plants):
+        return CARE_GROUPS["succulent"], "its plants are succulents"
+    if plants and all(plant.botanical.startswith("Citrus") for plant in plants):
+        return CARE_GROUPS["citrus"], "its plants are citrus"
+    return CARE_GROUPS["pots"], "plants in pots"
+
+
+def _of_tree(ground: Ground, plants: list[Plant]) -> tuple[CareGroup, str]:
+    plant = plants[0] if plants else None
+    if plant is not None and plant.group == "palm":
+        return CARE_GROUPS["palm"], "a palm"
+    if plant is not None and "n" in plant.flags and ground.says("age") != "mature":
+        return CARE_GROUPS["conifer"], "a conifer"
+    if ground.says("age") == "young":
+        return CARE_GROUPS["young-tree"], "a young tree"
+    return CARE_GROUPS["mature-tree"], "a mature tree" if ground.says("age") else "a tree: mature unless somebody says"
+
+
+def _suits(plant: Plant, group: CareGroup, kind: str) -> bool:
+    """Whether a plant bears the year of a group: lean plants bear no feed, acid lovers only their own."""
+    own = group_of_plant(plant)
+    if kind in ("tree", "container", "hedge"):
+        return own not in ("lean",) or group.key in ("lean", "succulent")
+    return own == group.key or own not in ("lean", "grass", "fern", "acid", "palm")

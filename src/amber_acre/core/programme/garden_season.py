@@ -1,0 +1,106 @@
+"""A planting's season as it stands: everything a page, a sheet or a letter shows of it, computed once."""
+
+from __future__ import annotations
+
+from collections.abc import Collection
+from dataclasses import dataclass
+from datetime import date
+
+from amber_acre.core.by_content import by_content
+from amber_acre.core.care.chlorosis import Ladder
+from amber_acre.core.care.covering import weighed
+from amber_acre.core.care.demand import demand
+from amber_acre.core.care.feeding import FeedAsked, feed_asked
+from amber_acre.core.care.planting import Planting, planting_of
+from amber_acre.core.jobs.entry import Entry, without_bulk
+from amber_acre.core.mulch.choosing import Weighed
+from amber_acre.core.programme.garden_soil import ladder_of
+from amber_acre.core.programme.supply import Ribbon, supply
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.judged import JudgedJob, judged_book
+from amber_acre.core.season.climate import Daily, DailySeries, daily_series, next_season_start
+from amber_acre.core.season.stages import Stages, stages
+
+KEPT_SEASONS = 512  # plantings whose seasons are kept: a firm of some hundred gardens
+
+
+@dataclass(frozen=True)
+class GardenSeason:
+    """A planting, its season and all that follows. ``planned``: jobs of its plan; ``others``: every other job of the
+    season. ``demand``: nitrogen asked for, g/m² a day (of pots over their open surface)."""
+
+    planting: Planting
+    stages: Stages
+    asked: FeedAsked
+    series: DailySeries
+    demand: Daily
+    planned: tuple[JudgedJob, ...]
+    others: tuple[JudgedJob, ...]
+    entries: tuple[Entry, ...]
+    ribbons: tuple[Ribbon, ...]
+    mulches: tuple[Weighed, ...]
+    ladder: Ladder | None
+
+    @property
+    def need_g_m2(self) -> float:
+        """The year's nitrogen over the area, g/m²."""
+        planting = self.planting
+        if planting.group.basis == "litre":
+            return self.asked.nitrogen * planting.medium_l / planting.ground.size_m2
+        return self.asked.nitrogen
+
+    @property
+    def per_litre(self) -> tuple[float, float] | None:
+        """Of pots: nitrogen that went down and the year's, g a litre of medium; None of other ground."""
+        planting = self.planting
+        if planting.group.basis != "litre" or planting.medium_l <= 0:
+            return None
+        return self.down_g_m2 * planting.ground.size_m2 / planting.medium_l, self.asked.nitrogen
+
+    @property
+    def down_g_m2(self) -> float:
+        """Nitrogen that went down this season, g/m²."""
+        return sum(ribbon.applied_g_m2 for ribbon in self.ribbons if ribbon.logged)
+
+    @property
+    def in_season(self) -> tuple[JudgedJob, ...]:
+        """Every job of the season by day, what was left out too only where it was done."""
+        mine = [one for one in (*self.planned, *self.others) if one.done or not one.job.skipped]
+        return tuple(sorted(mine, key=lambda one: (one.on, one.job.number)))
+
+
+@by_content(KEPT_SEASONS)
+def garden_season(book: AreaBook, of_plan: Collection[int], start: date) -> GardenSeason:
+    """Computes the season from ``start`` as it reads on the book's day; ``of_plan``: keys of its plan's jobs."""
+    planting = planting_of(book.ground)
+    year = stages(book.ground.climate, planting.group.start_c, start)
+    series = daily_series(book.ground.climate, start, next_season_start(start))
+    asked = feed_asked(planting, year, start)
+    inside = tuple(e for e in book.entries if 0 <= series.index(e.on) < len(series.mean_c))
+    judged = judged_book(book)
+    planned = tuple(one for one in judged if one.job.key in of_plan)
+    others = tuple(
+        one for one in judged if one.job.key not in of_plan and 0 <= series.index(one.on) < len(series.mean_c)
+    )
+    feeds = [
+        one.job
+        for one in (*planned, *others)
+        if one.product is not None and one.product.total_nitrogen > 0 and one.product.family != "bulk" and not one.done
+    ]
+    fed = tuple(entry for entry in without_bulk(inside) if entry.material.total_nitrogen > 0)
+    per_m2 = asked.nitrogen
+    if planting.group.basis == "litre":
+        per_m2 = asked.nitrogen * planting.medium_l / book.ground.size_m2
+    return GardenSeason(
+        planting,
+        year,
+        asked,
+        series,
+        demand(planting, year, series, per_m2),
+        planned,
+        others,
+        inside,
+        supply(book.ground, feeds, fed, series),
+        weighed(planting),
+        ladder_of(planting),
+    )

@@ -1,0 +1,151 @@
+"""Which product of the shelf a round of a planting takes: each held against what the plants bear, with reasons."""
+
+from __future__ import annotations
+
+import math
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from amber_acre.core.care.feeding import RoundAsked
+from amber_acre.core.care.planting import Planting
+from amber_acre.core.products.acid_balance import acidity_share
+from amber_acre.core.products.product import Product
+
+FEEDS = ("quick", "coated", "methylene", "organic", "manure", "biosolid", "liquid", "conditioner")
+ORGANIC = ("organic", "biosolid", "manure", "conditioner")
+NITROGEN_FROM = 0.02  # fraction of nitrogen from which a product is a feed [common-practice]
+IRON_FOR_COLOUR = 0.03  # fraction of iron from which it is put down for colour, not as a feed [common-practice]
+P_TRACE = 0.04  # P for a gram of N that counts as none, as elements [common-practice]
+HOT_QUICK_SHARE = 0.35  # most of a feed that may be quick in heat [common-practice]
+# What a mismatch weighs; from memory, judgement. A doubling of the price weighs PRICE.
+UNNAMED_WEIGHT = 0.35  # of a product whose label does not name plantings
+SHORT_WEIGHT, OVER_WEIGHT, SLOW_WEIGHT, QUICK_WEIGHT = 3.0, 2.0, 2.0, 0.4
+P_WEIGHT, K_WEIGHT, K_LOW_WEIGHT, SALT_WEIGHT, ACID_WEIGHT, PRICE, OPEN_BONUS = 4.0, 0.3, 1.5, 1.0, 0.6, 0.25, 0.15
+ACID_PER_N = 2.5  # g CaCO₃ a gram of nitrogen from which a feed counts as acid [sluijsmans-1970]
+
+
+@dataclass(frozen=True)
+class Picked:
+    """A product for a round: its rate in g/m² of product, what it weighs (lower is better), and what speaks for it."""
+
+    product: Product
+    rate_g_m2: float
+    weight: float
+
+    @property
+    def nitrogen_g_m2(self) -> float:
+        """Nitrogen it brings, g/m²."""
+        return self.rate_g_m2 * self.product.total_nitrogen
+
+
+def why_not(product: Product, planting: Planting, hot: bool) -> str:
+    """Why a product is no feed for these plants, in words; '' where it is one."""
+    if product.family not in FEEDS or product.total_nitrogen < NITROGEN_FROM:
+        return "no feed"
+    if not product.allowed_on(planting.ground.site):
+        return "not by its label"
+    if product.other.get("Fe", 0.0) >= IRON_FOR_COLOUR or product.soil.material:
+        return "for something else"
+    nitrogen = product.total_nitrogen
+    phosphorus, group = product.phosphorus_fraction / nitrogen, planting.group
+    most = P_TRACE if planting.phosphorus == "high" and group.key != "palm" else group.p_per_n
+    if phosphorus > most + 1e-9:
+        return "too much phosphorus"
+    if product.other.get("Cl", 0.0) > 0.01 and (planting.salt_sensitive or planting.salty or group.key in _NO_CHLORIDE):
+        return "chloride"
+    if planting.salty and product.family == "manure":
+        return "salty"
+    if group.organic and product.family not in ORGANIC:
+        return "mineral salts burn these roots"
+    if group.key in ("acid",) and (
+        product.nitrogen.get("nitrate", 0.0) > 0.6 * nitrogen
+        or product.family == "manure"
+        or acidity_share(product) < -0.01 * nitrogen * 100
+    ):
+        return "nitrate or base on acid lovers"
+    if group.key == "palm" and product.quick_fraction > 0.6 * nitrogen:
+        return "too quick for palms"
+    if group.slow_least >= 0.5 and product.slow_fraction < (group.slow_least - 0.25) * nitrogen:
+        return "too quick here"
+    if hot and product.quick_fraction > HOT_QUICK_SHARE * nitrogen:
+        return "quick nitrogen in heat"
+    return ""
+
+
+_NO_CHLORIDE = ("acid", "rose", "fern", "bulb")
+
+
+def candidates(
+    asked: RoundAsked, planting: Planting, shelf: Sequence[Product], opened: frozenset[int] = frozenset()
+) -> list[Picked]:
+    """Products that may go down in a round, the best first; ``opened``: keys of those the property has open."""
+    fit = [product for product in shelf if not why_not(product, planting, asked.hot)]
+    rates = [(product, _rate(product, asked.nitrogen, planting)) for product in fit]
+    made = [(product, rate) for product, rate in rates if rate > 0]
+    prices = [cost for product, _ in made if (cost := product.cost_per_kg_nitrogen)]
+    cheapest = min(prices, default=1.0)
+    found = [
+        Picked(product, rate, _weight(product, rate, asked, planting, float(cheapest), product.key in opened))
+        for product, rate in made
+    ]
+    return sorted(found, key=lambda one: (round(one.weight, 9), one.product.key))
+
+
+def _rate(product: Product, nitrogen: float, planting: Planting) -> float:
+    """The rate that brings so much nitrogen, held within the label where the area is smallest; 0 where its lowest rate
+    would bring half as much again."""
+    label, thick = product.label, planting.ground.thick
+    rate = min(nitrogen / product.total_nitrogen, label.max_g_m2 / thick)
+    if rate >= label.min_g_m2:
+        return rate
+    return float(label.min_g_m2) if label.min_g_m2 * product.total_nitrogen <= 1.5 * nitrogen else 0.0
+
+
+def _weight(
+    product: Product, rate: float, asked: RoundAsked, planting: Planting, cheapest: float, opened: bool
+) -> float:
+    nitrogen, group = product.total_nitrogen, planting.group
+    got = rate * nitrogen / asked.nitrogen
+    weight = 0.0 if product.sites else UNNAMED_WEIGHT
+    weight += SHORT_WEIGHT * max(0.0, 1 - got) + OVER_WEIGHT * max(0.0, got - 1)
+    slow = product.slow_fraction / nitrogen
+    weight += SLOW_WEIGHT * max(0.0, group.slow_least - slow) + QUICK_WEIGHT * max(0.0, slow - 0.9) * (
+        group.slow_least == 0
+    )
+    phosphorus, potassium = product.phosphorus_fraction / nitrogen, product.potassium_fraction / nitrogen
+    wanted_p = 0.15 if planting.phosphorus == "low" else 0.0
+    weight += P_WEIGHT * abs(phosphorus - wanted_p) * (0.4 if planting.phosphorus == "low" else 1.0)
+    short_k = max(0.0, group.k_per_n - potassium)
+    weight += (K_LOW_WEIGHT if planting.potassium == "low" or group.key == "palm" else K_WEIGHT) * short_k
+    if planting.potassium == "high":
+        weight += K_WEIGHT * potassium
+    if planting.salt_sensitive or planting.salty:
+        weight += SALT_WEIGHT * product.quick_fraction / nitrogen * (1.0 if planting.salty else 0.3)
+    acid = acidity_share(product) / nitrogen
+    if group.key == "acid":
+        weight -= ACID_WEIGHT * (acid >= ACID_PER_N)
+    elif planting.ground.ph is not None and planting.ground.ph_side() is not None:
+        down = planting.ground.ph_side() == "down"
+        weight += ACID_WEIGHT * ((acid < 0) if down else (acid >= ACID_PER_N))
+    if planting.lies.fabric and not product.liquid:
+        weight += 1.0
+    if product.cost_per_kg_nitrogen:
+        weight += PRICE * math.log2(max(1.0, float(product.cost_per_kg_nitrogen) / cheapest))
+    else:
+        weight += PRICE
+    return weight - (OPEN_BONUS if opened else 0.0)
+
+
+def potash(shelf: Sequence[Product], salt_sensitive: bool) -> Product | None:
+    """The potash of a shelf that brings nothing else: without chloride where plants are sensitive; None without one."""
+    fit = [
+        product
+        for product in shelf
+        if product.k2o >= 0.2
+        and product.allowed_on("plantings")
+        and product.total_nitrogen < 0.01
+        and product.p2o5 < 0.01
+        and product.family in FEEDS
+        and (product.other.get("Cl", 0.0) < 0.01 or not salt_sensitive)
+    ]
+    return min(fit, key=lambda one: (one.other.get("Cl", 0.0) > 0.01, one.key), default=None)

@@ -1,0 +1,199 @@
+"""The year of pots: coated pellets by the litre of medium, soluble feed at the watering, and when pellets run out."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date, timedelta
+
+from amber_acre.core.care.feeding import FeedAsked
+from amber_acre.core.care.planting import Planting
+from amber_acre.core.care.said import Said
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.products.pot_feeding import grams_per_litre
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.picking import P_TRACE
+from amber_acre.core.season.climate import daily_series
+from amber_acre.core.season.coated import DAYS_OF_MONTH, RunsOut, months_at, runs_out
+from amber_acre.core.season.stages import Stages, last_frost_after
+
+COATED_SHARE = 0.75  # of the year's nitrogen that pellets carry where soluble feed goes on top [common-practice]
+EVERY_DAYS = 14  # soluble feed [common-practice]
+WATER_SHARE = 0.15  # of the medium's volume at a watering that feeds: until it drains [common-practice]
+STRENGTH_MG_L, LEAN_STRENGTH_MG_L = 150.0, 75.0  # nitrogen of a fortnightly feed; of succulents [fertigation]
+LEAN_FEEDS = 3  # a year for succulents [common-practice]
+AFTER_FROST_DAYS = 10  # tender pots go out after the last frost [common-practice]
+UNNAMED_DAYS = 60.0  # what a label that does not name pots weighs, in days of release [common-practice]
+TOO_LONG, OFF_POTASH_DAYS = 0.3, 40.0  # of a day too long; of potash off by as much as the nitrogen [from-memory]
+SEASON_DAYS = 90  # beyond it the length of pellets makes no difference: the pots are emptied [common-practice]
+LEAST_LEFT_DAYS = 35  # of a season that pellets do not cover from which soluble feed follows [common-practice]
+LABEL_FROM_25_TO_21 = 0.75 ** (4 / 5)  # months at 25 °C as they would be told at 21 °C, and back
+
+
+@dataclass(frozen=True)
+class PotPlan:
+    """Jobs of the pots, what is said, when the pellets run out (None without), and their months at the season's
+    warmth."""
+
+    jobs: tuple[Job, ...]
+    said: tuple[Said, ...]
+    spent: RunsOut | None
+    months: float = 0.0
+
+
+def rated_months(product: Product) -> float:
+    """Months of a coated product at 21 °C, from the label's days at 25 °C."""
+    return (product.longevity_days or 0.0) / DAYS_OF_MONTH / LABEL_FROM_25_TO_21
+
+
+def pot_season(planting: Planting, stages: Stages, today: date) -> tuple[date, date]:
+    """First and last day on which pots are fed: from growth, or planting out, to the last day for nitrogen."""
+    first, last = stages.wakes, min(stages.last, stages.rests)
+    frost = last_frost_after(stages.climate, stages.start)
+    kept_in = planting.ground.says("winter") == "in"
+    if planting.planted_on is not None and 0 <= (planting.planted_on - stages.start).days < 365:
+        first = planting.planted_on
+    elif frost is not None and not kept_in:
+        first = max(first, frost + timedelta(days=AFTER_FROST_DAYS))
+    if kept_in:
+        last = stages.rests
+    return max(first, today), last
+
+
+def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequence[Product], today: date) -> PotPlan:
+    """Pellets once and soluble feed after them; soluble feed alone where the shelf has no pellets that fit."""
+    first, last = pot_season(planting, stages, today)
+    need, litres = asked.nitrogen, planting.medium_l
+    said = [
+        Said(
+            "wet_first",
+            "Water first: feed goes on moist medium, and once a month clean water is let drain through to flush salts.",
+        )
+    ]
+    if need <= 0 or first >= last or litres <= 0:
+        said.append(Said("no_feed", "No feed is due before growth stops: pots are fed while they grow."))
+        return PotPlan((), tuple(said), None)
+    lean = planting.group.key == "succulent"
+    soluble = _soluble(shelf, planting)
+    if lean:
+        said.append(Said("lean", "Succulents: a quarter of the feed, at the base, never in the rosettes."))
+        return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, LEAN_FEEDS), tuple(said), None)
+    coated = _coated(shelf, planting, first, last)
+    if coated is None:
+        if soluble is None:
+            said.append(Said("no_product", "No coated and no soluble feed on the shelf that pots bear.", True))
+        return PotPlan(_soluble_jobs(planting, soluble, first, last, STRENGTH_MG_L), tuple(said), None)
+    spent = runs_out(rated_months(coated), first, stages.climate)
+    warmth = float(daily_series(stages.climate, first, last).mean_c.mean())
+    months = months_at(rated_months(coated), warmth)
+    till = f"to {spent.on:%-d %B}" if spent.on <= last else "past its end"
+    share = COATED_SHARE if soluble is not None else 1.0
+    grams = need * share / coated.total_nitrogen
+    job = Job(
+        0,
+        f"Pellets, {grams:.3g} g a litre of medium",
+        "feed",
+        first,
+        first,
+        first + timedelta(days=21),
+        Dose(grams, "litre", litres),
+        coated,
+        placement="medium",
+        answers=asked.answers,
+        reason=(
+            f"One dose for the season: at its {warmth:.0f} °C the pellets last {months:.1f} months, {till}."
+            f" {need * share:.3g} g of nitrogen a litre."
+        ),
+    )
+    jobs = [job]
+    if (last - spent.on).days >= LEAST_LEFT_DAYS:
+        jobs += _soluble_jobs(planting, soluble, spent.on, last, STRENGTH_MG_L)
+        said.append(
+            Said(
+                "result_range",
+                f"The pellets are spent by {spent.on:%-d %B}; soluble feed follows, so that"
+                " leaves stay green weeks longer.",
+            )
+        )
+    return PotPlan(tuple(jobs), tuple(said), spent, months)
+
+
+def _coated(shelf: Sequence[Product], planting: Planting, first: date, last: date) -> Product | None:
+    """The coated product that suits the season best."""
+    fit = [
+        p
+        for p in shelf
+        if p.nitrogen.get("coated", 0) > 0.5 * p.total_nitrogen and p.longevity_days and _fits(p, planting)
+    ]
+    return min(fit, key=lambda p: (_misses(p, planting, first, last), p.key), default=None)
+
+
+def _misses(product: Product, planting: Planting, first: date, last: date) -> float:
+    """How badly pellets suit the season: days they end too soon, a part of those they last too long, and potash that is
+    off what the group wants."""
+    days = (runs_out(rated_months(product), first, planting.ground.climate).on - last).days
+    potassium = product.potassium_fraction / product.total_nitrogen
+    length = -days if days < 0 else min(days, SEASON_DAYS) * TOO_LONG
+    unnamed = 0.0 if product.sites else UNNAMED_DAYS
+    return length + unnamed + OFF_POTASH_DAYS * abs(potassium - planting.group.k_per_n)
+
+
+def _soluble(shelf: Sequence[Product], planting: Planting) -> Product | None:
+    """A feed for the watering can: the nearest to nitrogen and potash alike with little phosphorus."""
+    fit = [
+        p
+        for p in shelf
+        if p.total_nitrogen >= 0.03
+        and p.slow_fraction < 0.2 * p.total_nitrogen
+        and _fits(p, planting)
+        and (p.liquid or p.family == "liquid")
+    ]
+    return min(
+        fit,
+        key=lambda p: (not p.sites, abs(p.potassium_fraction / p.total_nitrogen - planting.group.k_per_n), p.key),
+        default=None,
+    )
+
+
+def _fits(product: Product, planting: Planting) -> bool:
+    if (
+        not product.allowed_on("pots")
+        or product.other.get("Fe", 0.0) >= 0.03
+        or product.total_nitrogen <= 0
+        or product.soil.material
+    ):
+        return False
+    most = max(planting.group.p_per_n, P_TRACE)
+    return product.phosphorus_fraction <= most * product.total_nitrogen and product.other.get("Cl", 0.0) < 0.01
+
+
+def _soluble_jobs(
+    planting: Planting, product: Product | None, first: date, last: date, strength: float, most: int = 30
+) -> tuple[Job, ...]:
+    """A feed every fortnight, in litres of water with so many mg/L of nitrogen."""
+    if product is None:
+        return ()
+    litres = planting.medium_l * WATER_SHARE
+    grams = grams_per_litre(strength, product.total_nitrogen)
+    count = min(most, (last - first).days // EVERY_DAYS + 1)
+    every = max(EVERY_DAYS, (last - first).days // max(1, count))
+    jobs = []
+    for n in range(count):
+        on = first + timedelta(days=every * n)
+        jobs.append(
+            Job(
+                0,
+                f"Soluble feed, {strength:g} mg/L of nitrogen",
+                "drench",
+                on,
+                on,
+                min(on + timedelta(days=6), max(on, last)),
+                Dose(grams * 1000, "water", litres),
+                product,
+                placement="medium",
+                answers="pots while they grow",
+                reason=f"{grams:.3g} g in each litre, {litres:.3g} L in all, on moist medium until it drains.",
+            )
+        )
+    return tuple(jobs)

@@ -1,0 +1,220 @@
+"""What plantings ask of every door: mulch of the right depth and kind, no feed without a finding, none through fabric,
+no chloride on what it harms, no push for plants of this year."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+
+from amber_acre.core.measure.area_facts import day_of
+from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.rule import Broken, Case, Rule, over
+from amber_acre.core.sentence import Millimetres, OnDay, Plain, Sentence
+from amber_acre.core.tables.care_groups import FED_FINDINGS
+from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES, Mulch
+
+COVERS_FROM_MM = 20.0  # of organic mulch that gravel on it would bury [common-practice]
+NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
+CHLORIDE_FROM = 0.01  # fraction of chloride that counts [common-practice]
+
+
+def _mulch(case: Case) -> Mulch | None:
+    """The mulch a job lays on a planting; None where it lays none."""
+    product = case.product
+    if product is None or case.ground.traits.turf or not (product.loose or case.job.work == "mulch"):
+        return None
+    return MULCHES.get(product.soil.material)
+
+
+def laid_mm(case: Case) -> float:
+    """Depth of mulch a job lays, settled, mm; 0 where its density is not known."""
+    mulch, product = _mulch(case), case.product
+    if mulch is None or product is None or product.density_kg_l is None or case.job.placement == "tilled":
+        return 0.0
+    return case.rate_g_m2 / 1000 / product.density_kg_l * (1 - mulch.settles)
+
+
+def _deep(case: Case) -> float:
+    return laid_mm(case) + case.ground.mulch_mm if laid_mm(case) > 0 else 0.0
+
+
+def _far_too_deep(case: Case) -> Iterable[Broken]:
+    if over(_deep(case), ASKED_ABOVE_MM):
+        yield Broken(
+            Sentence.of(
+                "{depth} of mulch in all: nobody lays more than {most}. Check the depth and its unit.",
+                depth=Millimetres(_deep(case)),
+                most=Millimetres(ASKED_ABOVE_MM),
+            ),
+            "rate",
+        )
+
+
+def _too_deep(case: Case) -> Iterable[Broken]:
+    if over(_deep(case), AT_MOST_MM) and not over(_deep(case), ASKED_ABOVE_MM):
+        yield Broken(
+            Sentence.of(
+                "{depth} of mulch in all, over {most}: it keeps air and rain from roots.",
+                depth=Millimetres(_deep(case)),
+                most=Millimetres(AT_MOST_MM),
+            ),
+            "rate",
+        )
+
+
+def _mineral_on_organic(case: Case) -> Iterable[Broken]:
+    mulch, lies = _mulch(case), MULCHES.get(case.ground.says("mulch_kind"))
+    buried = lies is not None and lies.organic and case.ground.mulch_mm >= COVERS_FROM_MM
+    if mulch is not None and not mulch.organic and buried and lies is not None:
+        yield Broken(
+            Sentence.of(
+                "{depth} of {lies} lie here: {mulch} on it sinks and mixes. Lift the one before the other.",
+                depth=Millimetres(case.ground.mulch_mm),
+                lies=Plain(lies.name),
+                mulch=Plain(mulch.name),
+            ),
+            "product",
+        )
+
+
+def _organic_on_fabric(case: Case) -> Iterable[Broken]:
+    mulch = _mulch(case)
+    if mulch is not None and mulch.organic and case.ground.says("fabric") == "yes":
+        yield Broken(
+            Sentence.of("Fabric lies here: organic mulch must touch the soil. Cut and lift the fabric first."),
+            "product",
+        )
+
+
+def _through_fabric(case: Case) -> Iterable[Broken]:
+    product = case.product
+    feeds = product is not None and not product.liquid and nitrogen_of(case.itself) > 0
+    on_top = case.job.placement in ("surface", "base", "dripline") and case.job.work != "drench"
+    if feeds and on_top and case.ground.says("fabric") == "yes" and not case.ground.traits.turf:
+        yield Broken(
+            Sentence.of(
+                "Fabric lies here: granules on top do not reach the soil. Pull back mulch and fabric, or feed soluble."
+            ),
+            "placement",
+        )
+
+
+def _tree_without_finding(case: Case) -> Iterable[Broken]:
+    palm = any(plant.group == "palm" for plant in case.ground.plants)
+    if case.ground.kind != "tree" or palm or not nitrogen_of(case.itself):
+        return
+    if case.ground.says("finding") not in FED_FINDINGS:
+        yield Broken(
+            Sentence.of(
+                "A tree is fed by a finding: short shoots, small leaves, a test low in nitrogen. None is written"
+                " down for"
+                " {tree}; healthy trees need none.",
+                tree=Plain(case.ground.name),
+            )
+        )
+
+
+def _chloride(case: Case) -> Iterable[Broken]:
+    product, plants = case.product, case.ground.plants
+    tender = [plant.common.split(";")[0] for plant in plants if plant.salt == "sensitive"]
+    if product is None or case.ground.traits.turf or product.other.get("Cl", 0.0) < CHLORIDE_FROM:
+        return
+    if 2 * len(tender) > len(plants):
+        yield Broken(
+            Sentence.of(
+                "{product} holds chloride, and it harms {plants}. Choose sulphate of potash.",
+                product=Plain(product.name),
+                plants=Plain(", ".join(tender)),
+            ),
+            "product",
+        )
+
+
+def _new_plants(case: Case) -> Iterable[Broken]:
+    planted = day_of(case.ground.facts, "planted_on")
+    woody = case.ground.kind in ("hedge", "tree")
+    if planted is None or not woody or not nitrogen_of(case.itself):
+        return
+    if 0 <= (case.job.on - planted).days < NEW_DAYS:
+        yield Broken(
+            Sentence.of(
+                "Planted on {day}: woody plants of the first year are watered and mulched, not fed. Native soil"
+                " goes back"
+                " into the hole.",
+                day=OnDay(planted, year=True),
+            )
+        )
+
+
+RULES = (
+    Rule(
+        "mulch-unit",
+        "ground",
+        "No mulch deeper than 15 cm: a slip of the unit.",
+        "stop",
+        "common-practice",
+        _far_too_deep,
+    ),
+    Rule(
+        "mulch-depth",
+        "ground",
+        "Mulch stays under 10 cm, with what lies there.",
+        "warn",
+        "common-practice",
+        _too_deep,
+        custom=True,
+    ),
+    Rule(
+        "gravel-on-organic",
+        "ground",
+        "Mineral mulch is not laid on organic mulch.",
+        "warn",
+        "common-practice",
+        _mineral_on_organic,
+        custom=True,
+    ),
+    Rule(
+        "organic-on-fabric",
+        "ground",
+        "Organic mulch touches the soil: no fabric under it.",
+        "stop",
+        "common-practice",
+        _organic_on_fabric,
+        custom=True,
+    ),
+    Rule(
+        "through-fabric",
+        "ground",
+        "Granules do not pass fabric.",
+        "warn",
+        "common-practice",
+        _through_fabric,
+        custom=True,
+    ),
+    Rule(
+        "tree-finding",
+        "sum",
+        "A tree is fed by a finding alone.",
+        "warn",
+        "root-zone",
+        _tree_without_finding,
+        custom=True,
+    ),
+    Rule(
+        "chloride",
+        "direction",
+        "No chloride on plants that are sensitive to salt.",
+        "warn",
+        "common-practice",
+        _chloride,
+        custom=True,
+    ),
+    Rule(
+        "new-plants",
+        "season",
+        "Woody plants are not fed in their first year.",
+        "warn",
+        "common-practice",
+        _new_plants,
+        custom=True,
+    ),
+)

@@ -1,0 +1,139 @@
+"""Stages of a plant's year by its place: when it wakes, when its last nitrogen falls, when heat forbids, when it rests.
+
+No month is named: soil warmth wakes a plant where winters are cold; where they are mild, the turn after the coolest
+weeks; where no cold comes, the rains.
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from datetime import date, timedelta
+from functools import lru_cache
+
+import numpy as np
+
+from amber_acre.core.season.climate import Climate, daily_series
+from amber_acre.core.season.growing import soil_on
+from amber_acre.core.season.phases import STEP_DAYS, STEPS, phases
+
+LAST_NITROGEN_WEEKS = 6  # before hard frost [common-practice]
+EARLIER_DAYS = 3  # so that a job of that day is still done in time [common-practice]
+MILD_SHARE = 0.15  # of the yearly range above its coolest, where growth picks up after a mild winter [common-practice]
+FLAT_C = 5.0  # yearly range of the air under which no cold divides a year [common-practice]
+TROPICAL_C = 18.0  # coolest month from which rains divide the year, not cold [koppen]
+HOT_FROM_C = 32.0  # usual maximum from which nothing quick goes down [common-practice]
+HARD_COLD_C = 5.0  # soil under which nothing takes nitrogen up [common-practice]
+WET_SHARE = 0.6  # of the reference evapotranspiration by rain: the rains have come [common-practice]
+
+
+@dataclass(frozen=True)
+class Stages:
+    """The twelve months from ``start``: waking, the last day for nitrogen, rest, the first hard frost (None: none).
+
+    ``why_wakes`` and ``why_last`` say what each goes by, in words. ``all_year``: nothing stops growth.
+    """
+
+    start: date
+    wakes: date
+    last: date
+    rests: date
+    frost: date | None
+    all_year: bool
+    why_wakes: str
+    why_last: str
+    climate: Climate
+
+    def hot(self, day: date) -> bool:
+        """Whether the usual maximum of a day forbids quick nitrogen."""
+        return bool(_warmest(self.climate)[min(day.timetuple().tm_yday, 365) - 1] >= HOT_FROM_C)
+
+    def cold(self, day: date) -> bool:
+        """Whether the usual soil of a day is too cold to take anything up."""
+        return soil_on(self.climate, day) < HARD_COLD_C
+
+
+def stages(climate: Climate, start_c: float, start: date) -> Stages:
+    """The stages of what wakes at ``start_c`` °C of soil (2–20) in the twelve months from ``start``."""
+    soil, air = _soil(climate), _air(climate)
+    span = float(air.max() - air.min())
+    if span < FLAT_C or float(air.min()) >= TROPICAL_C:
+        wakes = _rains(climate)
+        rests, all_year, why = (wakes - 30) % 365, True, "the rains come"
+    elif float(soil.max()) < start_c:  # never as warm as it likes: the warmest weeks
+        wakes = (int(np.argmax(soil)) - 30) % 365
+        rests, all_year, why = (wakes + 75) % 365, False, f"the soil never reaches {start_c:g} °C: its warmest weeks"
+    else:
+        around = _from(int(np.argmin(soil)))
+        mark = float(air.min()) + MILD_SHARE * span
+        warm = next(n for n in around if soil[n] >= start_c)
+        turned = next(n for n in around if air[n] >= mark)
+        wakes = max(warm, turned, key=around.index)
+        cool = next(n for n in reversed(around) if soil[n] >= start_c)
+        rests = min(cool, next(n for n in reversed(around) if air[n] >= mark), key=around.index)
+        all_year = float(soil.min()) >= start_c
+        why = (
+            f"the soil passes {start_c:g} °C" if wakes == warm != turned else "growth picks up after the coolest weeks"
+        )
+    waking = _day(start, wakes)
+    resting = _next(waking, rests)
+    frost = _frost_after(climate, waking)
+    last, why_last = resting, "growth slows down"
+    if frost is not None and frost - timedelta(weeks=LAST_NITROGEN_WEEKS, days=EARLIER_DAYS) < resting:
+        last = frost - timedelta(weeks=LAST_NITROGEN_WEEKS, days=EARLIER_DAYS)
+        why_last = f"six weeks before hard frost, usual from {frost:%-d %B}"
+    return Stages(start, waking, last, resting, frost, all_year, why, why_last, climate)
+
+
+def last_frost_after(climate: Climate, start: date) -> date | None:
+    """The day of the last hard frost in the twelve months from ``start``; None without frost."""
+    if climate.last_frost is None:
+        return None
+    on = climate.last_frost.in_year(start.year)
+    return on if on >= start else climate.last_frost.in_year(start.year + 1)
+
+
+def _frost_after(climate: Climate, day: date) -> date | None:
+    if climate.first_frost is None:
+        return None
+    on = climate.first_frost.in_year(day.year)
+    return on if on > day else climate.first_frost.in_year(day.year + 1)
+
+
+def _from(first: int) -> list[int]:
+    return [(first + n) % 365 for n in range(365)]
+
+
+def _day(start: date, of_year: int) -> date:
+    """A day of the year as a date in the twelve months from ``start``."""
+    on = date(start.year, 1, 1) + timedelta(days=of_year)
+    return on if on >= start else date(start.year + 1, 1, 1) + timedelta(days=of_year)
+
+
+def _next(after: date, of_year: int) -> date:
+    on = date(after.year, 1, 1) + timedelta(days=of_year)
+    return on if on > after else date(after.year + 1, 1, 1) + timedelta(days=of_year)
+
+
+@lru_cache(maxsize=128)
+def _soil(climate: Climate) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    return np.array([soil_on(climate, date(2001, 1, 1) + timedelta(days=n)) for n in range(365)])
+
+
+@lru_cache(maxsize=128)
+def _air(climate: Climate) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    return np.array(daily_series(climate, date(2001, 1, 1), date(2002, 1, 1)).mean_c)
+
+
+@lru_cache(maxsize=128)
+def _warmest(climate: Climate) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    return np.array(daily_series(climate, date(2001, 1, 1), date(2002, 1, 1)).max_c)
+
+
+def _rains(climate: Climate) -> int:
+    """The day of the year on which rain begins to meet what the air asks for, after the driest time."""
+    year = phases(climate)
+    share = year.rain_mm / np.maximum(year.et_mm, 1e-9)
+    driest = int(np.argmin(share))
+    step = next((n for n in ((driest + m) % STEPS for m in range(STEPS)) if share[n] >= WET_SHARE), driest)
+    first = sum((31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)[: year.first_month])
+    return int(first + step * STEP_DAYS) % 365

@@ -1,0 +1,128 @@
+"""Groups of plants that ask for the same year: nitrogen, when, in what form, where it goes, mulch.
+
+Nitrogen in g/m² of root zone or bed a year, or g a litre of medium for pots. From memory of extension sheets unless a
+row says otherwise: 5 g/m² is about 1 lb/1000 ft².
+"""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Literal
+
+At = Literal["wakes", "bloom", "clip", "middle", "rests"]
+Fed = Literal["yearly", "if asked", "by finding", "never"]
+Basis = Literal["area", "litre"]
+
+
+@dataclass(frozen=True)
+class RoundRow:
+    """A feed of the year: its name, the stage it goes by, its share, days after that stage, why."""
+
+    name: str
+    at: At
+    share: float
+    after_days: int
+    why: str
+
+
+@dataclass(frozen=True)
+class CareGroup:
+    """What a group asks for. ``need``: low and high nitrogen of a year; ``start_c``: soil °C at which it is first fed.
+
+    ``fed``: every year, where somebody wants more of it, by a finding alone, or never. ``tender``: nothing before
+    growth resumes; woody plants are only kept from soft growth before frost. ``slow_least``: share that is to be slow.
+    ``k_per_n``, ``p_per_n``: potassium wanted and phosphorus borne for a gram of nitrogen, as elements. ``organic``:
+    only organic feed. ``placement``: where it goes. ``mulch_mm``: depth wanted, 0 none; ``mulches``: kinds, the usual
+    first. ``clear_mm``: bark or crown kept clear.
+    """
+
+    key: str
+    name: str
+    need: tuple[float, float]
+    fed: Fed
+    start_c: float
+    rounds: tuple[RoundRow, ...]
+    tender: bool = False
+    slow_least: float = 0.3
+    k_per_n: float = 0.3
+    p_per_n: float = 0.3
+    organic: bool = False
+    placement: str = "base"
+    mulch_mm: float = 75.0
+    mulches: tuple[str, ...] = ("chips", "bark", "living", "bark-fine")
+    clear_mm: float = 75.0
+    basis: Basis = "area"
+    source: str = "from-memory"
+
+
+_SPRING = RoundRow("Spring feed", "wakes", 1.0, 0, "growth begins and uses it")
+CARE_GROUPS: dict[str, CareGroup] = {
+    row.key: row
+    for row in (
+        CareGroup("hedge", "hedge", (5, 10), "yearly", 6.0, (
+            RoundRow("Spring feed", "wakes", 0.6, 0, "the first flush after winter"),
+            RoundRow("Feed after clipping", "clip", 0.4, 7, "clipping takes growth away, and it comes again"))),
+        CareGroup("conifer", "conifers", (5, 10), "by finding", 6.0, (
+            RoundRow("Spring feed", "wakes", 1.0, 0, "one flush a year: buds for the next are set after it"),),
+            slow_least=0.5, mulches=("chips", "needles", "bark-pine", "bark"), clear_mm=150.0),
+        CareGroup("shrub", "shrubs", (2.5, 7.5), "if asked", 6.0, (
+            RoundRow("Feed after bloom", "bloom", 1.0, 5, "spring bloomers grow their next buds after bloom"),
+            _SPRING), slow_least=0.5),
+        CareGroup("rose", "roses", (7, 16), "yearly", 7.0, (
+            RoundRow("Spring feed", "wakes", 0.4, 0, "leaves unfold"),
+            RoundRow("Feed after first bloom", "bloom", 0.35, 3, "the next flowers follow at once"),
+            RoundRow("Midsummer feed", "middle", 0.25, 0, "the last that still hardens before frost")),
+            tender=True, k_per_n=0.55, p_per_n=0.3, mulch_mm=65.0,
+            mulches=("living", "bark-fine", "chips", "compost"), clear_mm=75.0),
+        CareGroup("perennial", "clump perennials", (4, 8), "yearly", 7.0, (
+            RoundRow("Spring feed", "wakes", 0.5, 0, "after hard frost, as shoots come"),
+            RoundRow("Feed after bloom", "bloom", 0.5, 7, "roots and next year's crowns")),
+            tender=True, p_per_n=0.4, k_per_n=0.5, mulch_mm=60.0, mulches=("bark-fine", "chips", "leaf-mould"),
+            clear_mm=60.0),
+        CareGroup("grass", "ornamental grasses", (0, 2.4), "by finding", 7.0, (_SPRING,), tender=True, mulch_mm=50.0,
+            mulches=("chips", "bark-fine", "gravel")),
+        CareGroup("fern", "ferns", (2, 5), "yearly", 7.0, (_SPRING,), tender=True, organic=True, slow_least=0.8,
+            mulch_mm=45.0, mulches=("leaf-mould", "bark-fine", "conditioner", "chips")),
+        CareGroup("bulb", "bulbs", (2, 5), "yearly", 5.0, (
+            RoundRow("Feed after bloom", "bloom", 1.0, 3, "leaves fill the bulb for next year"),
+            RoundRow("Feed as shoots appear", "wakes", 1.0, 0, "leaves fill the bulb for next year")),
+            tender=True, slow_least=0.0, k_per_n=0.8, p_per_n=0.4, mulch_mm=0.0, mulches=("leaf-mould",)),
+        CareGroup("groundcover", "ground cover", (3, 8), "yearly", 6.0, (_SPRING,), mulch_mm=50.0, p_per_n=0.3,
+            slow_least=0.5, placement="base", mulches=("chips", "bark-fine", "leaf-mould"), clear_mm=50.0),
+        CareGroup("lean", "lean dry-country plants", (0, 0), "never", 6.0, (), mulch_mm=50.0, mulches=("gravel",),
+            clear_mm=75.0),
+        CareGroup("acid", "acid lovers", (3, 7), "yearly", 7.0, (
+            RoundRow("Feed after bloom", "bloom", 1.0, 3, "shoots and next year's buds follow"),
+            _SPRING), tender=True, slow_least=0.4, p_per_n=0.3, mulch_mm=75.0,
+            mulches=("bark-pine", "needles", "chips", "bark"), clear_mm=75.0),
+        CareGroup("exotic", "big-leaf exotics", (7, 16), "yearly", 11.5, (
+            RoundRow("First feed", "wakes", 0.4, 0, "they start late, and then fast"),
+            RoundRow("Second feed", "wakes", 0.35, 45, "leaf on leaf while it is warm"),
+            RoundRow("Third feed", "wakes", 0.25, 90, "the last that is still used")),
+            tender=True, k_per_n=0.6, p_per_n=0.3, mulch_mm=75.0, mulches=("living", "chips", "bark-fine")),
+        CareGroup("palm", "palms", (4, 10), "yearly", 12.0, (
+            RoundRow("Palm feed", "wakes", 0.4, 0, "roots grow in warm soil"),
+            RoundRow("Second palm feed", "wakes", 0.3, 85, "slow and steady while it is warm"),
+            RoundRow("Third palm feed", "wakes", 0.3, 170, "slow and steady while it is warm")),
+            tender=True, slow_least=0.6, k_per_n=1.1, p_per_n=0.25, placement="dripline", clear_mm=150.0),
+        CareGroup("young-tree", "young trees", (5, 10), "by finding", 6.0, (
+            RoundRow("Spring feed", "wakes", 1.0, 0, "slow, over the root zone, as growth begins"),),
+            slow_least=0.6, placement="dripline", p_per_n=0.25, clear_mm=150.0),
+        CareGroup("mature-tree", "mature trees", (5, 12), "by finding", 6.0, (
+            RoundRow("Root-zone feed", "wakes", 1.0, 0, "slow, over the root zone, as growth begins"),),
+            slow_least=0.65, placement="dripline", p_per_n=0.25, clear_mm=150.0),
+        CareGroup("pots", "pots", (0.4, 1.0), "yearly", 10.0, (), tender=True, k_per_n=0.6, p_per_n=0.4,
+            placement="medium", mulch_mm=0.0, mulches=(), basis="litre"),
+        CareGroup("citrus", "citrus in pots", (0.5, 1.0), "yearly", 10.0, (), tender=True, k_per_n=0.6, p_per_n=0.3,
+            placement="medium", mulch_mm=0.0, mulches=(), basis="litre"),
+        CareGroup("succulent", "succulents in pots", (0.05, 0.2), "yearly", 12.0, (), tender=True, k_per_n=0.6,
+            placement="medium", mulch_mm=0.0, mulches=("gravel",), basis="litre"),
+    )
+}  # fmt: skip
+# Findings that a feed answers; every other has an answer of its own [common-practice].
+FED_FINDINGS = ("short", "low-n", "pale-old", "k-old")
+# Where plants of several groups share a bed and none is most: the first of these that is there decides, for the
+# plants that bear least are spoiled soonest [common-practice].
+CAREFUL_FIRST = (
+    "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "rose", "exotic", "hedge",
+)  # fmt: skip

@@ -1,0 +1,130 @@
+"""Years of plantings and patches: planned, kept as programmes of their areas, loaded with everything computed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from datetime import date
+
+from sqlalchemy import select
+from sqlalchemy.orm import Session
+
+from amber_acre.core.care.planting import planting_of
+from amber_acre.core.care.said import Said
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.programme.garden_season import GardenSeason, garden_season
+from amber_acre.core.programme.garden_year import plan_garden
+from amber_acre.core.programme.patch_year import plan_patch
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.store.books import book_of, books
+from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
+from amber_acre.store.programmes import programme_of, seasons_to_show
+from amber_acre.store.shelf import shelf
+from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
+
+CARE = "care"  # the school of a programme that is a planting's
+PLANTINGS = ("hedge", "tree", "bed", "container")
+
+
+@dataclass(frozen=True)
+class GardenLane:
+    """A planting's area row, its programme of the season shown (None: not planned), and the season."""
+
+    area: AreaRow
+    programme: ProgrammeRow | None
+    season: GardenSeason
+    start: date
+
+    def notes(self, kind: str) -> list[str]:
+        """Sentences of the plan of a kind: 'advice' or 'obstacle'."""
+        return [note.sentence for note in self.programme.notes if note.kind == kind] if self.programme else []
+
+
+def garden_lanes(session: Session, areas: Sequence[AreaRow], day: date) -> list[GardenLane]:
+    """The seasons to show of plantings, read together, in their order; lawns and patches are left out."""
+    mine = [area for area in areas if area.kind in PLANTINGS]
+    if not mine:
+        return []
+    starts = seasons_to_show(session, mine, day)
+    query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_([area.id for area in mine]))
+    newest = {(row.area_id, row.season_start): row for row in session.scalars(query.order_by(ProgrammeRow.id))}
+    read = books(session, mine, day)
+    found = []
+    for area in mine:
+        programme = newest.get((area.id, starts[area.id]))
+        keys = tuple(sorted(row.id for row in programme.rounds)) if programme else ()
+        found.append(GardenLane(area, programme, garden_season(read[area.id], keys, starts[area.id]), starts[area.id]))
+    return found
+
+
+def garden_lane(session: Session, area: AreaRow, day: date) -> GardenLane:
+    """One planting's season to show."""
+    return garden_lanes(session, [area], day)[0]
+
+
+def unplanned_of(session: Session, areas: Sequence[AreaRow], day: date) -> list[AreaRow]:
+    """Plantings and patches without a plan for the season to show."""
+    mine = [area for area in areas if area.kind in (*PLANTINGS, "patch")]
+    starts = seasons_to_show(session, mine, day)
+    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start).where(
+        ProgrammeRow.area_id.in_([area.id for area in mine])
+    )
+    planned = {(area_id, start) for area_id, start in session.execute(query)}
+    return [area for area in mine if (area.id, starts[area.id]) not in planned]
+
+
+def plan_planting(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
+    """Plans the year of a planting or the treatment of a patch: this season, or the next where nothing of this one is
+    left; what is done, pinned or changed by hand stays."""
+    book = book_of(session, area, today, crowns=True)
+    start = season_start(book.ground.climate, today)
+    jobs, said, nitrogen = _planned(session, area, book, start, today)
+    if area.kind != "patch" and not any(job.work in ("feed", "drench", "mulch") for job in jobs):
+        later = next_season_start(start)
+        done = any(start <= entry.on < later for entry in book.entries)
+        if not done and programme_of(session, area.id, start) is None:
+            ahead = _planned(session, area, book, later, today)
+            if any(job.work in ("feed", "drench", "mulch") for job in ahead[0]):
+                jobs, said, nitrogen = ahead
+                start = later
+    row = ProgrammeRow(area_id=area.id, season_start=start, planned_on=today, need_g_m2=nitrogen, school=CARE)
+    row.rounds = [row_of(job, area.id) for job in jobs]
+    row.notes = [
+        ProgrammeNoteRow(kind="obstacle" if one.obstacle else "advice", sentence=one.sentence, code=one.code)
+        for one in said
+    ]
+    session.add(row)
+    session.flush()
+    return row
+
+
+def _planned(
+    session: Session, area: AreaRow, book: AreaBook, start: date, today: date
+) -> tuple[Sequence[Job], Sequence[Said], float]:
+    """Jobs, what is said, and the year's nitrogen over the area, g/m²."""
+    before = programme_of(session, area.id, start)
+    replaced = {row.id for row in before.rounds} if before is not None else set()
+    beside = replace(book, jobs=tuple(one for one in book.jobs if one.job.key not in replaced or one.done))
+    done = {one.job.key for one in book.jobs if one.done or not one.job.counts}
+    stay = [row for row in (before.rounds if before else []) if row.pinned and not row.skipped and row.id not in done]
+    pinned = [replace(job_of(row), key=0) for row in stay]
+    if area.kind == "patch":
+        patch = plan_patch(beside, shelf(session), start, today, pinned)
+        return patch.jobs, patch.said, 0.0
+    visits = jobs_of_the_others(session, area, start)
+    plan = plan_garden(
+        planting_of(beside.ground),
+        beside,
+        shelf(session),
+        start,
+        today,
+        visited=sorted({row.on_day for row in visits if row.on_day >= today}),
+        opened=frozenset(row.product_id for row in visits if row.product_id is not None),
+        pinned=pinned,
+    )
+    size = beside.ground.size_m2
+    nitrogen = plan.asked.nitrogen
+    if plan.planting.group.basis == "litre":
+        nitrogen = nitrogen * plan.planting.medium_l / size
+    return plan.jobs, plan.said, nitrogen

@@ -1,0 +1,1 @@
+"""Pages of one feature: the year of plantings and patches, their mulch, injection."""

@@ -1,0 +1,71 @@
+"""Forms of the mulch planner and the injection sheet: everything optional, so that an address can hold its state."""
+
+from __future__ import annotations
+
+from typing import Literal
+
+from amber_acre.core.products.injection import InjectionLabel
+from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.web.forms.fields import (
+    Checked,
+    OptionalDistance,
+    OptionalLength,
+    OptionalMoney,
+    OptionalNumber,
+    OptionalVolume,
+)
+from amber_acre.web.forms.reading import Form
+
+Rounds = Literal["up", "nearest", "down"]
+
+
+class MulchForm(Form):
+    """What the planner is asked: kind ('' the one that suits), depths, how it is bought. Lengths in m, volumes in L."""
+
+    kind: str = ""
+    want: OptionalLength = None
+    found: OptionalDistance = None
+    bag: OptionalVolume = None
+    bag_price: OptionalMoney = None
+    bulk_price: OptionalMoney = None
+    delivery: OptionalMoney = None
+    barrow: OptionalVolume = None
+    wind: Checked = False
+    fire: Checked = False
+    feeds: Checked = False
+
+    @property
+    def known_kind(self) -> str:
+        """The kind where it is one of the table, else ''."""
+        return self.kind if self.kind in MULCHES else ""
+
+
+class InjectionForm(Form):
+    """An injection label as it is typed; mL, cm as printed."""
+
+    by: Literal["girth", "diameter"] = "girth"
+    per_port: OptionalNumber = None
+    dose_by: Literal["port", "trunk"] = "port"
+    dose: OptionalNumber = None
+    most: OptionalNumber = None
+    shot: OptionalNumber = None
+    minutes: OptionalNumber = None
+    months: OptionalNumber = None
+    rounds: Rounds = "up"
+    pressure: str = ""
+
+    @property
+    def label(self) -> InjectionLabel:
+        """The label these figures say."""
+        girth, port = self.by == "girth", self.dose_by == "port"
+        return InjectionLabel(
+            girth_per_port_cm=self.per_port if girth else None,
+            diameter_per_port_cm=None if girth else self.per_port,
+            rounds=self.rounds,
+            ml_per_port=self.dose if port else None,
+            ml_per_cm=None if port else self.dose,
+            most_ml_per_port=self.most,
+            ml_per_shot=self.shot,
+            interval_months=self.months,
+            pressure=self.pressure,
+        )

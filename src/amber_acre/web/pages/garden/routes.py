@@ -1,0 +1,163 @@
+"""The year of a hedge, a tree, a bed or pots; the treatment of a patch; planned by one press."""
+
+from __future__ import annotations
+
+from dataclasses import dataclass
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse, RedirectResponse, Response
+
+from amber_acre.core.care.planting import Planting
+from amber_acre.core.mulch.depth import renewal_years
+from amber_acre.core.programme.garden_season import GardenSeason
+from amber_acre.core.programme.pot_year import pot_season, rated_months
+from amber_acre.core.season.climate import daily_series, next_season_start
+from amber_acre.core.season.coated import DAYS_OF_MONTH, months_at
+from amber_acre.core.season.windows import spans
+from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.store import areas as area_store
+from amber_acre.store import gardens as store
+from amber_acre.store.books import book_of
+from amber_acre.store.clients import property_of
+from amber_acre.store.jobs import job_versions
+from amber_acre.store.programmes import judged_jobs, plan_area, programme_of, season_to_show
+from amber_acre.store.rules import rule_set_of
+from amber_acre.store.tables import AreaRow
+from amber_acre.web.draw.lane import draw_planting
+from amber_acre.web.draw.planting import bed_plan, mulch_years, pot_drawing, tree_ground
+from amber_acre.web.draw.tape import draw_tape
+from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+
+
+@dataclass(frozen=True)
+class Drawn:
+    """The drawings of a planting; None where there is nothing to draw."""
+
+    mulch: Any = None
+    tree: Any = None
+    bed: Any = None
+    pot: Any = None
+
+
+@router.post("/areas/{area_id}/plan")
+def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Response:
+    """Plans the year of any area: a lawn's season, a planting's year, a patch's treatment."""
+    row = found(area_store.area_of(session, area_id), "This area")
+    if row.kind == "lawn":
+        plan_area(session, row, today)
+        return go(f"/properties/{row.property_id}?area={area_id}")
+    store.plan_planting(session, row, today)
+    return go(f"/areas/{area_id}/year")
+
+
+@router.post("/properties/{property_id}/plan-garden")
+def plan_garden(session: Writing, _posted: Posted, today: Today, property_id: Key) -> Response:
+    """Plans every planting and patch of a property that has no year yet."""
+    place = found(property_of(session, property_id), "This property")
+    for row in store.unplanned_of(session, area_store.areas_of(session, place.id), today):
+        store.plan_planting(session, row, today)
+    return go(f"/properties/{place.id}")
+
+
+@router.get("/areas/{area_id}/year")
+def show_year(request: Request, session: Reading, today: Today, area_id: Key, day: AsOf = None) -> Response:
+    """The year of one area as of a day; a lawn's stands on its property."""
+    row = found(area_store.area_of(session, area_id), "This area")
+    if row.kind == "lawn":
+        return RedirectResponse(f"/properties/{row.property_id}?area={row.id}", status_code=303)
+    if row.kind == "patch":
+        return _patch(request, session, row, day or today)
+    return _planting(request, session, row, day or today)
+
+
+def _planting(request: Request, session: Reading, row: AreaRow, day: Any) -> HTMLResponse:
+    lane = store.garden_lane(session, row, day)
+    season, units = lane.season, units_of(row.property.units)
+    shown = Shown(units, request.app.state.settings.currency)
+    ground = season.planting.ground
+    windows = spans(ground.climate, season.series, rule_set_of(row.property.rule_set).blackouts, "cool")
+    tape = draw_tape(lane.start, next_season_start(lane.start), windows, day)
+    keys = [one.job.key for one in season.in_season]
+    return render(
+        request,
+        "garden/year.html",
+        units=units,
+        area=row,
+        day=day,
+        lane=lane,
+        season=season,
+        planting=season.planting,
+        tape=tape,
+        drawing=draw_planting(season, tape.scale, day, shown),
+        jobs_listed=season.in_season,
+        drawn=_drawn(season, units == "us"),
+        mulches=MULCHES,
+        versions=job_versions(session, keys),
+        agreed=_agreed(season.planting),
+    )
+
+
+def _agreed(planting: Planting) -> list[tuple[str, int, str]]:
+    """Each plant with its count and whether it goes with the group that decides."""
+    return [
+        (
+            one.plant.common.split(";")[0] if one.plant else one.name,
+            one.count,
+            "wants another year" if one.name in planting.loses else "not in the Almanac" if one.plant is None else "",
+        )
+        for one in planting.grown
+    ]
+
+
+def _drawn(season: GardenSeason, us: bool) -> Drawn:
+    planting = season.planting
+    group, ground = planting.group, planting.ground
+    mulch = None
+    kind = planting.lies.kind or (group.mulches[0] if group.mulches and group.mulch_mm else "")
+    if kind in MULCHES and group.mulch_mm:
+        years = renewal_years(kind, group.mulch_mm)
+        mulch = mulch_years(MULCHES[kind], planting.lies.depth_mm, group.mulch_mm, years, us)
+    if ground.kind == "tree" and planting.trunks_cm:
+        zone = (float(ground.size_m2) / 3.141592653589793) ** 0.5
+        ring = ground.metres("ring") or min(1.5, zone)
+        ports = int(ground.metres("ports") or 0)
+        tree = tree_ground(zone, min(ring, zone), planting.trunks_cm[0] / 100, group.clear_mm / 1000, ports)
+        return Drawn(mulch, tree=tree)
+    if group.basis == "litre":
+        return Drawn(pot=_pot(season))
+    counts = [(one.name, one.count) for one in planting.grown]
+    return Drawn(mulch, bed=bed_plan(float(ground.size_m2), counts, group.clear_mm / 1000))
+
+
+def _pot(season: GardenSeason) -> Any:
+    pellets = next((one for one in season.planned if one.product is not None and one.product.longevity_days), None)
+    if pellets is None or pellets.product is None:
+        return None
+    first, last = pot_season(season.planting, season.stages, pellets.job.on)
+    series = daily_series(
+        season.planting.ground.climate, first, max(last, next_season_start(first)) if last <= first else last
+    )
+    months = months_at(rated_months(pellets.product), float(series.mean_c.mean()))
+    return pot_drawing(pellets.job.dose.value, months, max(0.0, (last - first).days / DAYS_OF_MONTH))
+
+
+def _patch(request: Request, session: Reading, row: AreaRow, day: Any) -> HTMLResponse:
+    start = season_to_show(session, row, day)
+    programme = programme_of(session, row.id, start)
+    jobs = [one for _, one in judged_jobs(session, [row], day) if one.done or not one.job.skipped]
+    book = book_of(session, row, day)
+    return render(
+        request,
+        "garden/patch.html",
+        units=units_of(row.property.units),
+        area=row,
+        day=day,
+        programme=programme,
+        cause=book.ground.says("cause"),
+        jobs_listed=jobs,
+        said=[note.sentence for note in programme.notes] if programme else [],
+    )

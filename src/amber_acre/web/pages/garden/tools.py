@@ -1,0 +1,176 @@
+"""Two sums beside a planting's year: what mulch takes and costs, and an injection by its label."""
+
+from __future__ import annotations
+
+from typing import Any
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse
+
+from amber_acre.core.care.covering import conditions_of
+from amber_acre.core.care.planting import Planting, planting_of
+from amber_acre.core.errors import AmberError, DoesNotFit
+from amber_acre.core.measure.area_facts import day_of
+from amber_acre.core.mulch.choosing import fabric_said, weigh
+from amber_acre.core.mulch.cover import Kept, covered, tree_rings
+from amber_acre.core.mulch.depth import renewal_years, top_up
+from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
+from amber_acre.core.products.injection import SAID, sheet, too_soon
+from amber_acre.core.quantities import depth_in_both
+from amber_acre.core.tables.mulches import MULCHES, Condition
+from amber_acre.core.working import Working
+from amber_acre.store.areas import area_of
+from amber_acre.store.books import book_of
+from amber_acre.store.tables import AreaRow
+from amber_acre.web.draw.planting import mulch_years, tree_ground
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Key, Reading, Today, found, render, units_of
+from amber_acre.web.pages.garden.forms import InjectionForm, MulchForm
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+BAG_L, BARROW_L, MINUTES = 50.0, 85.0, 2.0  # what is usual where nothing is typed [common-practice]
+
+
+@router.get("/areas/{area_id}/mulch")
+def plan_mulch(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
+    """The mulch planner of one area: everything it was asked stands in the address."""
+    row = _planting_row(found(area_of(session, area_id), "This area"))
+    planting = planting_of(book_of(session, row, today).ground)
+    us = row.property.units == "us"
+    typed = _usual_mulch(planting, us) | dict(request.query_params)
+    read = read_form(MulchForm, typed, units=row.property.units)
+    result = None
+    if read.value is not None:
+        try:
+            result = _mulched(planting, read.value, us)
+        except AmberError as refused:
+            read.refuse(refused)
+    return render(
+        request,
+        "garden/mulch.html",
+        422 if read.faults else 200,
+        units=units_of(row.property.units),
+        area=row,
+        planting=planting,
+        kinds=[(key, kind.name) for key, kind in MULCHES.items()],
+        typed=typed,
+        faults=read.faults,
+        result=result,
+        weighed=weigh(_conditions(planting, read)),
+    )
+
+
+def _planting_row(row: AreaRow) -> AreaRow:
+    if row.kind in ("lawn", "patch"):
+        raise DoesNotFit("Turf is top-dressed, not mulched: see its soil page.", field="kind")
+    return row
+
+
+def _usual_mulch(planting: Planting, us: bool) -> dict[str, str]:
+    shown = Shown("us" if us else "metric")
+    typed = {
+        "want": shown.typed_depth(planting.group.mulch_mm),
+        "bag": "2 ft³" if us else f"{BAG_L:g} L",
+        "barrow": "3 ft³" if us else f"{BARROW_L:g} L",
+    }
+    if planting.lies.known and planting.lies.depth_mm:
+        typed["found"] = shown.typed_depth(planting.lies.depth_mm)
+    return typed
+
+
+def _conditions(planting: Planting, read: Read[MulchForm]) -> list[Condition]:
+    found: list[Condition] = list(conditions_of(planting))
+    if read.value is not None:
+        told: tuple[tuple[bool, Condition], ...] = (
+            (read.value.wind, "wind"),
+            (read.value.fire, "fire"),
+            (read.value.feeds, "feeds"),
+        )
+        found += [condition for said, condition in told if said and condition not in found]
+    return found
+
+
+def _mulched(planting: Planting, form: MulchForm, us: bool) -> dict[str, Any]:
+    """Every figure of the planner; refusals name the field they belong to."""
+    best = weigh(conditions_of(planting), planting.group.mulches or tuple(MULCHES))[0].mulch.key
+    kind = MULCHES[form.known_kind or planting.lies.kind or best]
+    working = Working(f"Mulch on {planting.ground.name}")
+    want = (form.want.value if form.want else 0.0) * 1000
+    top = top_up(want, (form.found.value if form.found else 0.0) * 1000, kind.settles, working)
+    net = _net(planting, working)
+    volume = volume_m3(net, top.place_mm, working)
+    bag = form.bag.value if form.bag else BAG_L
+    offer: Offer | None = None
+    if form.bag_price is not None and form.bulk_price is not None:
+        offer = bags_or_bulk(
+            volume, bag, form.bag_price.value, form.bulk_price.value, form.delivery.value if form.delivery else 0.0
+        )
+    years = renewal_years(kind.key, want)
+    return {
+        "kind": kind,
+        "top": top,
+        "net_m2": net,
+        "volume_l": volume * 1000,
+        "bags": loads(volume * 1000, bag),
+        "barrows": loads(volume * 1000, form.barrow.value if form.barrow else BARROW_L),
+        "weight_kg": weight_t(volume, kind.density_kg_l) * 1000,
+        "bag_kg": bag * kind.density_kg_l,
+        "offer": offer,
+        "years": years,
+        "drawing": mulch_years(kind, planting.lies.depth_mm, want, years, us) if want else None,
+        "fabric": fabric_said(kind.key, planting.lies.fabric),
+        "working": working,
+        "place": depth_in_both(top.place_mm),
+    }
+
+
+def _net(planting: Planting, working: Working) -> float:
+    ground, clear = planting.ground, planting.group.clear_mm / 1000
+    if ground.kind == "tree" and planting.trunks_cm:
+        zone = (float(ground.size_m2) / 3.141592653589793) ** 0.5
+        outer = ground.metres("ring") or min(1.5, zone)
+        return float(tree_rings(1, outer, Kept(1, planting.trunks_cm[0] / 100, clear), working))
+    trunks = int(ground.metres("trunks") or 0)
+    return float(covered(float(ground.size_m2), Kept(trunks, 0.0, ground.metres("clear") or clear), working))
+
+
+@router.get("/areas/{area_id}/injection")
+def plan_injection(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
+    """The injection sheet of one tree by the figures of a label."""
+    row = found(area_of(session, area_id), "This area")
+    if row.kind != "tree":
+        raise DoesNotFit("Only trees are injected.", field="kind")
+    planting = planting_of(book_of(session, row, today).ground)
+    typed = {"minutes": f"{MINUTES:g}"} | dict(request.query_params)
+    read = read_form(InjectionForm, typed)
+    made, soon = None, ""
+    form = read.value
+    if form is not None and form.per_port and form.dose:
+        last = day_of(planting.ground.facts, "injected_on")
+        months = (today - last).days / 30.4 if last is not None else None
+        soon = too_soon(None if months is None else round(months), form.label)
+        try:
+            made = sheet(planting.trunks_cm, form.label)
+        except AmberError as refused:
+            read.refuse(refused)
+    ports = made.ports if made else 0
+    earlier = int(planting.ground.metres("ports") or 0)
+    zone = (float(planting.ground.size_m2) / 3.141592653589793) ** 0.5
+    return render(
+        request,
+        "garden/injection.html",
+        422 if read.faults else 200,
+        units=units_of(row.property.units),
+        area=row,
+        planting=planting,
+        typed=typed,
+        faults=read.faults,
+        made=made,
+        soon=soon,
+        said=SAID,
+        minutes=made.minutes(form.minutes or MINUTES) if made and form else 0.0,
+        pressure=form.pressure if form else "",
+        earlier=earlier,
+        drawing=tree_ground(zone, min(1.5, zone), planting.trunks_cm[0] / 100, planting.group.clear_mm / 1000, ports),
+    )

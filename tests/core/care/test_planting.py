@@ -1,0 +1,243 @@
+"""What decides a planting's year, and what it asks: groups by form, kind and plants; needs and rounds (common
+practice)."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+
+from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked
+from amber_acre.core.care.demand import demand
+from amber_acre.core.care.feeding import feed_asked
+from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
+from amber_acre.core.errors import MissingInput
+from amber_acre.core.measure.area_facts import read_facts
+from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.season.climate import Climate, daily_series, next_season_start
+from amber_acre.core.season.stages import Stages, stages
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
+from amber_acre.core.tables.plants import nearest
+from tests.core.worlds import FREE, VALE
+
+START = date(2026, 3, 1)
+HEDGE = {"run": "20 m", "width": "1 m", "margin": "0.3 m", "plants": "40"}
+SIZE = SquareMetres(40.0)
+TREE = {"trunk_by": "diameter", "stems": "30 cm", "zone_by": "trunk"}
+
+
+def ground(kind: str, plants: str = "", climate: Climate = VALE, **texts: str) -> Ground:
+    """The ground of an area as its form would say it; ``plants``: lines of a bed, or the one plant."""
+    typed = {"hedge": HEDGE, "tree": TREE, "container": {"count": "4", "volume": "30 L"}}.get(kind, {}) | texts
+    if plants:
+        typed["plants" if kind == "bed" else "plant"] = plants
+    facts, faults = read_facts(kind, typed)
+    assert not faults, faults
+    names = [line.split("× ", 1)[-1] if kind == "bed" else line for line in plants.splitlines()]
+    found = tuple(plant for name in names if (plant := nearest(name)) is not None)
+    depth = facts["mulch_depth"].value if "mulch_depth" in facts else 0.0
+    assert isinstance(depth, float)
+    return Ground("Test planting", kind, SIZE, SIZE, climate, FREE, None, found, facts, mulch_mm=depth * 1000)
+
+
+def planting(kind: str, plants: str = "", **texts: str) -> Planting:
+    return planting_of(ground(kind, plants, VALE, **texts))
+
+
+def year(one: Planting, start: date = START) -> Stages:
+    return stages(one.ground.climate, one.group.start_c, start)
+
+
+@pytest.mark.parametrize(
+    ("kind", "plants", "texts", "group"),
+    [
+        ("bed", "14 × Rosa hybrids", {}, "rose"),
+        ("bed", "14 × Rosa hybrids", {"care": "shrub"}, "shrub"),
+        ("bed", "9 × Lavandula angustifolia\n4 × Rosa hybrids", {}, "lean"),
+        ("bed", "20 × Hemerocallis hybrids\n4 × Lavandula angustifolia", {}, "perennial"),
+        ("bed", "5 × Lavandula angustifolia\n5 × Hemerocallis hybrids", {}, "lean"),
+        ("bed", "6 × Rhododendron hybrids", {}, "acid"),
+        ("bed", "3 × Musa basjoo\n4 × Canna hybrids", {}, "exotic"),
+        ("bed", "40 × Vinca minor", {}, "groundcover"),
+        ("bed", "3 × Trachycarpus fortunei", {}, "palm"),
+        ("bed", "14 × Rosa hybrids", {"lean": "yes"}, "lean"),
+        ("bed", "", {}, "shrub"),
+        ("hedge", "Taxus baccata", {}, "hedge"),
+        ("hedge", "Lavandula angustifolia", {}, "lean"),
+        ("tree", "Quercus robur", {}, "mature-tree"),
+        ("tree", "Quercus robur", {"age": "young"}, "young-tree"),
+        ("tree", "Picea abies", {}, "conifer"),
+        ("tree", "Picea abies", {"age": "mature"}, "mature-tree"),
+        ("tree", "Trachycarpus fortunei", {}, "palm"),
+        ("container", "Petunia hybrids", {}, "pots"),
+        ("container", "Citrus × limon", {}, "citrus"),
+        ("container", "Echeveria elegans", {}, "succulent"),
+    ],
+)
+def test_the_group_is_found_in_a_stated_order(kind: str, plants: str, texts: dict[str, str], group: str) -> None:
+    assert planting(kind, plants, **texts).group.key == group
+
+
+def test_a_mixed_bed_says_who_loses() -> None:
+    one = planting("bed", "20 × Hemerocallis hybrids\n4 × Lavandula angustifolia\n3 × Geranium")
+    assert one.loses == ("Lavandula angustifolia",)
+    assert one.how == "23 of 27 plants are clump perennials"
+    assert one.count == 27
+
+
+def test_turf_is_no_planting() -> None:
+    lawn = replace(ground("bed", "3 × Rosa hybrids"), kind="lawn")
+    with pytest.raises(MissingInput):
+        planting_of(lawn)
+
+
+def test_nobody_has_said_what_grows() -> None:
+    assert planting("bed").unknown
+    assert not planting("bed", care="rose").unknown
+    assert not planting("hedge", "Taxus baccata").unknown
+
+
+def asked(one: Planting, today: date = START, fed: float = 0.0) -> Any:
+    return feed_asked(one, year(one), today, fed)
+
+
+@pytest.mark.parametrize("group", [key for key, row in CARE_GROUPS.items() if row.basis == "area"])
+@pytest.mark.parametrize("aim", ["less", "keep", "flowers", "growth", "recover"])
+def test_the_need_stays_in_the_groups_range(group: str, aim: str) -> None:
+    one = planting("bed", "10 × Rosa hybrids", care=group, aim=aim, finding="short", bloom_end="28 June")
+    low, high = CARE_GROUPS[group].need
+    found = asked(one)
+    assert 0 <= found.nitrogen <= high
+    assert found.nitrogen >= low or found.nitrogen == 0
+    assert sum(row.nitrogen for row in found.rounds) <= found.nitrogen + 1e-9
+
+
+@pytest.mark.parametrize("group", ["mature-tree", "young-tree", "conifer", "grass"])
+def test_some_are_fed_by_a_finding_alone(group: str) -> None:
+    assert not asked(planting("bed", "10 × Rosa hybrids", care=group)).rounds
+    for finding in FED_FINDINGS:
+        assert asked(planting("bed", "10 × Rosa hybrids", care=group, finding=finding)).nitrogen > 0
+
+
+@pytest.mark.parametrize("finding", ["wilt", "salt", "compact", "cold"])
+def test_other_findings_ask_for_no_feed(finding: str) -> None:
+    found = asked(planting("hedge", "Taxus baccata", finding=finding))
+    assert not found.rounds
+    assert found.said
+
+
+def test_no_round_after_the_last_day_and_none_before_waking() -> None:
+    for group in CARE_GROUPS:
+        one = (
+            planting("bed", "10 × Rosa hybrids", care=group, finding="short", bloom_end="20 July")
+            if (CARE_GROUPS[group].basis == "area")
+            else planting("container", "Petunia hybrids", care=group)
+        )
+        stage = year(one)
+        for row in asked(one).rounds:
+            assert row.on <= stage.last
+            assert row.on >= stage.wakes - timedelta(days=1)
+            assert row.opens <= row.on <= row.closes
+
+
+def test_conifers_make_one_flush() -> None:
+    yew = planting("hedge", "Taxus baccata", clips="20 June; 20 August")
+    box = planting("hedge", "Ligustrum ovalifolium", clips="20 June; 20 August")
+    assert [row.name for row in asked(yew).rounds] == ["Spring feed"]
+    assert [row.name for row in asked(box).rounds] == ["Spring feed", "Feed after clipping"]
+
+
+def test_plants_of_the_first_year() -> None:
+    hedge = planting("hedge", "Taxus baccata", planted_on="2026-03-15")
+    assert {one.code for one in asked(hedge).said} == {"no_hole", "water_first"}
+    roses = planting("bed", "8 × Rosa hybrids", planted_on="2026-04-15")
+    assert asked(roses).nitrogen == pytest.approx(asked(planting("bed", "8 × Rosa hybrids")).nitrogen / 2)
+    assert min(row.on for row in asked(roses).rounds) >= date(2026, 5, 27)
+
+
+def test_old_roses_are_tested_first() -> None:
+    old, young = str(START.year - OLD_BED_YEARS), str(START.year - OLD_BED_YEARS + 1)
+    assert not asked(planting("bed", "8 × Rosa hybrids", since=old)).rounds
+    assert asked(planting("bed", "8 × Rosa hybrids", since=young)).rounds
+
+
+def test_what_went_down_is_not_fed_again() -> None:
+    one = planting("bed", "8 × Rosa hybrids")
+    whole = asked(one)
+    half = asked(one, fed=whole.nitrogen / 2)
+    assert sum(row.nitrogen for row in half.rounds) == pytest.approx(whole.nitrogen / 2)
+    assert not asked(one, fed=whole.nitrogen).rounds
+
+
+def test_a_late_round_is_made_up_for_only_while_it_helps() -> None:
+    one = planting("hedge", "Ligustrum ovalifolium")
+    wakes = year(one).wakes
+    assert asked(one, today=wakes + timedelta(days=50)).rounds[0].on == wakes + timedelta(days=57)
+    assert not asked(one, today=wakes + timedelta(days=80)).rounds
+
+
+def test_demand_adds_up_to_the_need() -> None:
+    one = planting("bed", "8 × Rosa hybrids")
+    series = daily_series(VALE, START, next_season_start(START))
+    found = demand(one, year(one), series, 9.0)
+    assert found.sum() == pytest.approx(9.0)
+    assert (found >= 0).all()
+    assert found[series.index(date(2026, 12, 20))] == 0
+
+
+@pytest.mark.parametrize(
+    ("texts", "kind", "says"),
+    [
+        ({"mulch_kind": "none"}, "chips", ""),
+        ({"mulch_kind": "chips", "mulch_depth": "9 cm"}, None, "too_much_mulch"),
+        ({"mulch_kind": "bark", "mulch_depth": "5 cm", "fabric": "yes"}, None, "fabric"),
+        ({}, None, "mulch"),
+    ],
+)
+def test_mulch_by_what_lies_there(texts: dict[str, str], kind: str | None, says: str) -> None:
+    one = planting("hedge", "Carpinus betulus", **texts)
+    cover, said = cover_asked(one, year(one), [], START)
+    assert (cover.mulch.key if cover else None) == kind
+    assert not says or says in {note.code for note in said}
+
+
+def test_a_thin_top_up_is_not_worth_a_visit() -> None:
+    wanted = CARE_GROUPS["hedge"].mulch_mm
+    for gap, planned in ((LEAST_MM, True), (LEAST_MM - 1, False)):
+        one = planting("hedge", "Carpinus betulus", mulch_kind="chips", mulch_depth=f"{wanted - gap:g} mm")
+        assert (cover_asked(one, year(one), [], START)[0] is not None) is planned
+
+
+def test_lean_plants_get_gravel_and_never_on_chips() -> None:
+    bare = planting("bed", "8 × Lavandula angustifolia", mulch_kind="none")
+    cover, _ = cover_asked(bare, year(bare), [], START)
+    assert cover is not None
+    assert cover.mulch.key == "gravel"
+    chips = planting("bed", "8 × Lavandula angustifolia", mulch_kind="chips", mulch_depth="3 cm")
+    assert cover_asked(chips, year(chips), [], START)[0] is None
+
+
+def test_a_ring_wider_than_the_bed_is_said() -> None:
+    one = planting("bed", "4 × Rosa hybrids", mulch_kind="none", trunks="30", clear="1 m")
+    cover, said = cover_asked(one, year(one), [], START)
+    assert cover is None
+    assert any(note.obstacle and "larger than the bed" in note.sentence for note in said)
+
+
+def test_a_place_speaks_for_and_against() -> None:
+    assert "slope" in conditions_of(planting("bed", "4 × Rosa hybrids", slope="1:5"))
+    assert "slope" not in conditions_of(planting("bed", "4 × Rosa hybrids", slope="1:8"))
+    assert "acid" in conditions_of(planting("bed", "4 × Pieris japonica"))
+
+
+def test_soils_of_woody_plants_have_their_own_ranges() -> None:
+    """45 mg/kg of phosphorus by Mehlich-3 is within a bed's range and within a wood's; 50 is high under trees alone."""
+    tested = (SoilTest.of(date(2026, 1, 5), "mehlich-3", ph=6.5, p=50, k=60),)
+    bed = planting_of(replace(ground("bed", "9 × Hemerocallis hybrids"), tests=tested))
+    tree = planting_of(replace(ground("tree", "Quercus robur"), tests=tested))
+    assert (bed.phosphorus, tree.phosphorus) == ("adequate", "high")
+    assert (bed.potassium, tree.potassium) == ("low", "adequate")

@@ -1,0 +1,249 @@
+"""A planting's year: never over label, cap or last day, in any climate; what is chosen and why; pots; patches."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+from functools import lru_cache
+from typing import Any, Literal
+
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from amber_acre.core.care.planting import planting_of
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.measure.area_facts import ReadFact
+from amber_acre.core.programme.garden_season import garden_season
+from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
+from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, plan_patch
+from amber_acre.core.programme.picking import candidates, potash, why_not
+from amber_acre.core.programme.pot_year import rated_months
+from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.rule import over
+from amber_acre.core.season.climate import Climate, season_start
+from amber_acre.core.season.climate_kinds import KINDS
+from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.tables.care_groups import CARE_GROUPS
+from amber_acre.core.tables.textures import TEXTURES
+from tests.cases.care import shelf
+from tests.core.care.test_planting import ground
+from tests.core.rules.cases import ground as turf
+from tests.core.worlds import BAY, BYLAW, VALE
+
+SHELF = shelf()
+PLANTS = {
+    "hedge": ("hedge", "Ligustrum ovalifolium"),
+    "rose": ("bed", "14 × Rosa hybrids"),
+    "perennial": ("bed", "30 × Hemerocallis hybrids"),
+    "acid": ("bed", "9 × Pieris japonica"),
+    "exotic": ("bed", "9 × Musa basjoo"),
+    "palm": ("bed", "3 × Trachycarpus fortunei"),
+    "young-tree": ("tree", "Quercus robur"),
+    "lean": ("bed", "9 × Lavandula angustifolia"),
+    "pots": ("container", "Petunia hybrids"),
+    "citrus": ("container", "Citrus × limon"),
+    "bulb": ("bed", "90 × Narcissus hybrids"),
+    "fern": ("bed", "9 × Dryopteris filix-mas"),
+}
+
+
+def planned(at: Ground, today: date | None = None, entries: tuple[Entry, ...] = (), **more: Any) -> GardenPlan:
+    start = season_start(at.climate, today or date(2026, 4, 1))
+    day = today or start
+    return plan_garden(planting_of(at), AreaBook(at, (), entries, day), SHELF, start, day, **more)
+
+
+HALVES: st.SearchStrategy[Literal["north", "south"]] = st.sampled_from(["north", "south"])
+
+
+@lru_cache(maxsize=256)
+def in_climate(kind: str, half: Literal["north", "south"]) -> Climate:
+    return next(one for one in KINDS if one.key == kind).climate(half)
+
+
+@settings(max_examples=120, deadline=None)
+@given(
+    st.sampled_from(sorted(PLANTS)),
+    st.sampled_from([one.key for one in KINDS]),
+    HALVES,
+    st.sampled_from(["", "short", "pale-old", "wilt"]),
+    st.sampled_from(["keep", "growth", "less"]),
+)
+def test_no_year_passes_label_cap_or_last_day(
+    group: str, kind: str, half: Literal["north", "south"], finding: str, aim: str
+) -> None:
+    area, plants = PLANTS[group]
+    texts = {"aim": aim, "age": "young"} if area == "tree" else {"aim": aim}
+    at = ground(area, plants, in_climate(kind, half), **texts | ({"finding": finding} if finding else {}))
+    at = replace(at, rules=BYLAW)
+    plan = planned(at)
+    book = AreaBook(at, (), (), plan.start)
+    for job in plan.jobs:
+        others = [one for one in plan.jobs if one is not job]
+        assert not [v for v in book.judged(job, others) if v.severity == "stop"], (job.name, book.judged(job, others))
+        if job.product is None or job.work == "mulch" or not job.product.total_nitrogen:
+            continue
+        assert plan.start <= job.on
+        if area != "container":
+            assert job.on <= plan.stages.last
+            assert not over(job.rate_on(at.size_m2), job.product.label.max_g_m2)
+    nitrogen = sum(
+        float(job.rate_on(at.size_m2)) * job.product.total_nitrogen for job in plan.jobs if job.product is not None
+    )
+    if area != "container":
+        assert nitrogen <= CARE_GROUPS[plan.planting.group.key].need[1] * 1.5 + 1e-6
+
+
+def test_the_same_input_gives_the_same_plan() -> None:
+    at = ground("bed", "14 × Rosa hybrids", bloom_end="28 June", mulch_kind="none")
+    assert planned(at).jobs == planned(at).jobs
+
+
+def test_each_job_says_why_and_answers_something() -> None:
+    plan = planned(ground("hedge", "Ligustrum ovalifolium", clips="20 June", mulch_kind="chips", mulch_depth="2 cm"))
+    assert {job.work for job in plan.jobs} == {"feed", "mulch", "look"}
+    assert all(job.reason and job.answers for job in plan.jobs)
+    feeds = [job for job in plan.jobs if job.work == "feed"]
+    mulch = next(job for job in plan.jobs if job.work == "mulch")
+    assert min(job.on for job in feeds) < mulch.on
+
+
+def test_high_phosphorus_keeps_phosphorus_away() -> None:
+    tested = (SoilTest.of(date(2026, 1, 5), "mehlich-3", ph=6.5, p=120, k=140),)
+    plan = planned(replace(ground("bed", "14 × Rosa hybrids"), tests=tested))
+    feeds = [job.material for job in plan.jobs if job.work == "feed"]
+    assert feeds
+    assert all(product.phosphorus_fraction <= 0.04 * product.total_nitrogen for product in feeds)
+
+
+def test_low_potassium_is_brought_with_the_feed_or_beside_it() -> None:
+    tested = (SoilTest.of(date(2026, 1, 5), "mehlich-3", ph=6.5, p=30, k=25),)
+    plan = planned(replace(ground("hedge", "Ligustrum ovalifolium"), tests=tested))
+    nitrogen = sum(
+        job.rate_g_m2 * job.material.total_nitrogen for job in plan.jobs if job.product and job.work != "mulch"
+    )
+    potassium = sum(job.rate_g_m2 * job.material.potassium_fraction for job in plan.jobs if job.product)
+    assert potassium >= 0.36 * nitrogen
+
+
+def test_chloride_is_kept_from_acid_lovers() -> None:
+    one = planting_of(ground("bed", "9 × Pieris japonica"))
+    muriate = next(product for product in SHELF if product.name == "potash")
+    assert potash(SHELF, salt_sensitive=False) is muriate
+    assert potash(SHELF, salt_sensitive=True) is None
+    nitrate = next(product for product in SHELF if product.name == "nitrate")
+    assert why_not(nitrate, one, hot=False)
+
+
+def test_ferns_are_fed_organic_alone() -> None:
+    plan = planned(ground("bed", "9 × Dryopteris filix-mas"))
+    assert {job.material.family for job in plan.jobs if job.work == "feed"} <= {"organic", "biosolid"}
+
+
+def test_an_open_bag_and_a_visit_count() -> None:
+    at = ground("hedge", "Ligustrum ovalifolium")
+    plain = planned(at)
+    first = next(job for job in plain.jobs if job.work == "feed")
+    visit = first.on + timedelta(days=5)
+    assert next(job for job in planned(at, visited=[visit]).jobs if job.work == "feed").on == visit
+    rows = candidates(plain.asked.rounds[0], planting_of(at), SHELF)
+    opened = candidates(plain.asked.rounds[0], planting_of(at), SHELF, frozenset({rows[1].product.key}))
+    assert next(one.weight for one in opened if one.product is rows[1].product) < rows[1].weight
+
+
+def test_mulch_laid_this_year_is_not_laid_again() -> None:
+    chips = next(product for product in SHELF if product.soil.material == "chips")
+    at = ground("hedge", "Carpinus betulus", mulch_kind="none")
+    today = date(2026, 6, 1)
+    laid = Entry(1, None, date(2026, 4, 1), chips, Kilograms(40 * 0.0882 * 350), SquareMetres(40.0))
+    assert any(job.work == "mulch" for job in planned(at, today).jobs)
+    assert not any(job.work == "mulch" for job in planned(at, today, (laid,)).jobs)
+
+
+def test_sulphur_for_acid_lovers_stays_under_what_the_soil_bears() -> None:
+    tested = (SoilTest.of(date(2026, 1, 5), "mehlich-3", ph=6.2, p=30, k=90),)
+    at = replace(ground("bed", "20 × Vaccinium corymbosum", wet="no", texture="sandy loam", fizz="none"), tests=tested)
+    plan = planned(replace(at, texture=TEXTURES["sandy loam"]))
+    sulphur = [job for job in plan.jobs if job.product is not None and job.product.soil.elemental_sulphur > 0]
+    assert sulphur
+    assert sum(job.rate_g_m2 for job in sulphur) * 0.9 <= 45.1
+    fizzing = replace(at, texture=TEXTURES["sandy loam"], facts={**at.facts, "fizz": ReadFact("strong", "strong")})
+    lime = planned(fizzing)
+    assert not any(job.product is not None and job.product.soil.elemental_sulphur > 0 for job in lime.jobs)
+    assert "free_lime" in {one.code for one in lime.said}
+
+
+def test_plants_that_want_opposite_soils() -> None:
+    tested = (SoilTest.of(date(2026, 1, 5), "mehlich-3", ph=6.2, p=30, k=90),)
+    plan = planned(replace(ground("bed", "10 × Pieris japonica\n10 × Buxus sempervirens", care="acid"), tests=tested))
+    assert any(one.code == "conflict" and "Neither lime nor sulphur" in one.sentence for one in plan.said)
+
+
+def test_pots_get_pellets_and_water_after_them() -> None:
+    plan = planned(ground("container", "Petunia hybrids", planted_on="2026-05-16", winter="gone"))
+    pellets = [job for job in plan.jobs if job.dose.basis == "litre"]
+    assert len(pellets) == 1
+    assert plan.pots is not None
+    assert 3 <= plan.pots.months <= 9
+    assert pellets[0].on == date(2026, 5, 16)
+    assert 0.2 <= pellets[0].dose.value * pellets[0].material.total_nitrogen <= 1.2
+    assert rated_months(pellets[0].material) == pytest.approx(8.5, abs=3.1)
+
+
+def test_pots_without_pellets_on_the_shelf_are_watered_with_feed() -> None:
+    at = ground("container", "Petunia hybrids", planted_on="2026-05-16", winter="gone")
+    soluble = [product for product in SHELF if product.name == "soluble"]
+    start = season_start(VALE, date(2026, 4, 1))
+    plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), soluble, start, start)
+    assert len(plan.jobs) >= 6
+    assert all(40 <= job.dose.value * job.material.total_nitrogen <= 400 for job in plan.jobs)
+    none = plan_garden(planting_of(at), AreaBook(at, (), (), start), [], start, start)
+    assert not none.jobs
+    assert any(one.obstacle for one in none.said)
+
+
+def test_a_bed_nobody_described_is_asked_about() -> None:
+    plan = planned(ground("bed", mulch_kind="none"))
+    assert not plan.jobs
+    assert plan.said[0].obstacle
+
+
+def test_a_season_reads_its_jobs_and_log() -> None:
+    at = ground("hedge", "Ligustrum ovalifolium")
+    start = season_start(VALE, date(2026, 4, 1))
+    season = garden_season(AreaBook(at, (), (), date(2026, 4, 1)), (), start)
+    assert season.need_g_m2 == pytest.approx(float(season.demand.sum()))
+    assert season.down_g_m2 == 0
+    assert season.per_litre is None
+    assert not season.in_season
+
+
+@pytest.mark.parametrize("cause", list(CAUSES))
+@pytest.mark.parametrize("today", [date(2026, 1, 10), date(2026, 5, 27), date(2026, 9, 20)])
+def test_a_patch_is_treated_by_its_cause(cause: str, today: date) -> None:
+    """Coring and sowing only while the grass heals; a look at the end."""
+    at = turf("patch", 9.0, facts={"cause": ReadFact(cause, cause)})
+    plan = plan_patch(AreaBook(at, (), (), today), SHELF, today, today)
+    assert plan.said
+    assert plan.jobs[-1].work == "look"
+    assert [job.on for job in plan.jobs] == sorted(job.on for job in plan.jobs)
+    for job in plan.jobs:
+        assert not [v for v in AreaBook(at, (), (), today).judged(job) if v.severity == "stop"], job.name
+
+
+@pytest.mark.parametrize(("sunk", "layers"), [(0.0, 1), (LAYER_MM, 1), (LAYER_MM + 1, 2), (25.0, 3)])
+def test_a_sunken_trench_is_filled_in_thin_layers(sunk: float, layers: int) -> None:
+    told = {"cause": ReadFact("trench", "trench"), "sunk": ReadFact(sunk / 1000, f"{sunk} mm")}
+    at = turf("patch", 9.0, facts=told if sunk else {"cause": told["cause"]})
+    plan = plan_patch(AreaBook(at, (), (), date(2026, 4, 1)), SHELF, date(2026, 4, 1), date(2026, 4, 1))
+    assert sum(job.work == "topdress" for job in plan.jobs) == layers
+
+
+def test_southern_plantings_are_fed_in_their_own_spring() -> None:
+    at = ground("hedge", "Photinia × fraseri", BAY)
+    plan = planned(at, date(2026, 9, 1))
+    first = next(job for job in plan.jobs if job.work == "feed")
+    assert date(2026, 9, 1) <= first.on < date(2026, 11, 15)

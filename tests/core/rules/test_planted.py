@@ -1,0 +1,124 @@
+"""What plantings ask of every door: mulch, fabric, findings, chloride, plants of the first year (common practice)."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.job import Job
+from amber_acre.core.products.product import SoilAction
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS, laid_mm
+from amber_acre.core.rules.rule import Case
+from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM
+from amber_acre.core.tables.plants import catalogue
+from tests.core.rules.cases import TODAY, facts, ground, job
+from tests.core.rules.cases import broken as broken_at
+from tests.core.worlds import QUICK, SLOW, product
+
+ON = date(2026, 5, 20)
+CHIPS = product(
+    81, "Lane Chips", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.35, soil=SoilAction(material="chips")
+)
+SHINGLE = product(
+    82, "Shingle", {}, (1, 400_000), "bulk", interval=0, density_kg_l=1.6, soil=SoilAction(material="gravel")
+)
+MURIATE = product(83, "Salt potash", {}, (5, 40), k2o=60, other={"Cl": 0.45})
+
+
+def broken(one: Job, at: Ground) -> set[str]:
+    """Keys of the rules a job breaks on a ground."""
+    return set(broken_at(at, one))
+
+
+def mulched(mm: float, what: Any = CHIPS, settles: float = 0.15) -> Any:
+    """A job that lays so many settled millimetres on 100 m²."""
+    volume = mm / (1 - settles) / 1000 * 100
+    return job(what, on=ON, work="mulch", dose=Dose(volume, "volume"))
+
+
+def test_depth_is_what_is_left_when_it_has_settled() -> None:
+    assert laid_mm(Case(mulched(50), ground("bed"), (), TODAY)) == pytest.approx(50)
+
+
+@pytest.mark.parametrize(
+    ("adds", "lies", "rule"),
+    [
+        (AT_MOST_MM, 0, None),
+        (AT_MOST_MM + 2, 0, "mulch-depth"),
+        (60, 50, "mulch-depth"),
+        (ASKED_ABOVE_MM - 1, 0, "mulch-depth"),
+        (ASKED_ABOVE_MM + 3, 0, "mulch-unit"),
+    ],
+)
+def test_mulch_at_its_edges(adds: float, lies: float, rule: str | None) -> None:
+    found = {"mulch-depth", "mulch-unit"} & broken(mulched(adds), ground("bed", mulch_mm=lies))
+    assert found == ({rule} if rule else set())
+
+
+def test_gravel_on_organic_mulch() -> None:
+    for deep, says in ((COVERS_FROM_MM, True), (COVERS_FROM_MM - 1, False)):
+        at = ground("bed", mulch_mm=deep, facts=facts(mulch_kind="chips"))
+        assert ("gravel-on-organic" in broken(mulched(30, SHINGLE, 0.0), at)) is says
+    assert "gravel-on-organic" not in broken(
+        mulched(30, SHINGLE, 0.0), ground("bed", mulch_mm=40, facts=facts(mulch_kind="gravel"))
+    )
+
+
+def test_fabric() -> None:
+    at = ground("bed", facts=facts(fabric="yes"))
+    assert "organic-on-fabric" in broken(mulched(50), at)
+    assert "organic-on-fabric" not in broken(mulched(50, SHINGLE, 0.0), at)
+    assert "through-fabric" in broken(job(SLOW, 20, ON, placement="base"), at)
+    assert "through-fabric" not in broken(job(SLOW, 20, ON, placement="under_mulch"), at)
+    assert "through-fabric" not in broken(job(SLOW, 20, ON, placement="base"), ground("bed"))
+
+
+@pytest.mark.parametrize(
+    ("kind", "finding", "says"),
+    [("tree", "", True), ("tree", "none", True), ("tree", "wilt", True), ("tree", "short", False), ("bed", "", False)],
+)
+def test_a_tree_is_fed_by_a_finding(kind: str, finding: str, says: bool) -> None:
+    at = ground(kind, facts=facts(finding=finding) if finding else {})
+    assert ("tree-finding" in broken(job(QUICK, 10, ON), at)) is says
+
+
+def test_palms_are_no_trees_here() -> None:
+    at = ground("tree", plants=(catalogue()["trachycarpus-fortunei"],))
+    assert "tree-finding" not in broken(job(QUICK, 10, ON), at)
+
+
+def test_chloride_on_what_it_harms() -> None:
+    tender, hardy = catalogue()["pieris-japonica"], catalogue()["berberis-thunbergii"]
+    assert "chloride" in broken(job(MURIATE, 20, ON), ground("bed", plants=(tender,)))
+    assert "chloride" not in broken(job(MURIATE, 20, ON), ground("bed", plants=(tender, hardy)))
+    assert "chloride" not in broken(job(MURIATE, 20, ON), ground("lawn"))
+
+
+@pytest.mark.parametrize(("days", "says"), [(0, True), (NEW_DAYS - 1, True), (NEW_DAYS, False), (-1, False)])
+def test_woody_plants_of_the_first_year(days: int, says: bool) -> None:
+    at = ground("hedge", facts=facts(planted_on=(ON - timedelta(days=days)).isoformat()))
+    assert ("new-plants" in broken(job(QUICK, 10, ON), at)) is says
+    bed = ground("bed", facts=facts(planted_on=(ON - timedelta(days=days)).isoformat()))
+    assert "new-plants" not in broken(job(QUICK, 10, ON), bed)
+
+
+@pytest.mark.parametrize(
+    ("sites", "kind", "says"),
+    [
+        ("", "lawn", False),
+        ("turf", "lawn", False),
+        ("turf", "bed", True),
+        ("garden", "lawn", True),
+        ("garden", "container", False),
+        ("plantings", "container", True),
+        ("pots", "container", False),
+        ("ground", "tree", False),
+    ],
+)
+def test_a_label_names_where_it_is_allowed(sites: str, kind: str, says: bool) -> None:
+    what = product(84, "Named", {"urea": 10}, (5, 40), sites=sites)
+    assert ("label-site" in broken(job(what, 20, ON), ground(kind))) is says

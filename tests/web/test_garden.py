@@ -1,0 +1,171 @@
+"""The year of plantings and patches over the pages: planned by one press, logged, mulched, injected, refused."""
+
+from __future__ import annotations
+
+import html
+import re
+
+import pytest
+from sqlalchemy import Engine, text
+
+from tests.conftest import Browser
+
+
+def words(browser: Browser, url: str, status: int = 200) -> str:
+    response = browser.get(url)
+    assert response.status_code == status, url
+    return re.sub(r"\s+", " ", html.unescape(re.sub(r"<[^>]+>", " ", response.text)))
+
+
+def area(engine: Engine, name: str) -> int:
+    with engine.connect() as connection:
+        return int(connection.execute(text("SELECT id FROM areas WHERE name = :n"), {"n": name}).scalar_one())
+
+
+def say(engine: Engine, key: int, **facts: str) -> None:
+    with engine.connect() as connection:
+        for name, value in facts.items():
+            statement = "INSERT OR REPLACE INTO facts (area_id, name, text) VALUES (:a, :n, :v)"
+            connection.execute(text(statement), {"a": key, "n": name, "v": value})
+        connection.commit()
+
+
+def jobs(engine: Engine, key: int) -> list[tuple[str, str, str, bool]]:
+    """Name, work, day and whether pinned, of the newest plan of an area."""
+    query = text(
+        "SELECT name, work, on_day, pinned FROM jobs WHERE programme_id = (SELECT MAX(id) FROM programmes WHERE"
+        " area_id = :a) ORDER BY on_day, id"
+    )
+    with engine.connect() as connection:
+        return [(r.name, r.work, r.on_day, bool(r.pinned)) for r in connection.execute(query, {"a": key})]
+
+
+@pytest.mark.parametrize(
+    ("name", "must"),
+    [
+        ("Yew hedge", ("Spring feed", "Mulch: 55 mm", "Last nitrogen by")),
+        ("Rose bed", ("Feed after first bloom", "garden roses", "aim: flowers", "compost feeds")),
+        ("Long border", ("38 of 52 plants are clump perennials", "wants another year", "Keep granules and mulch off")),
+        ("North birch", ("Fe-EDDHA", "Yellow leaves, step by step", "licensed", "tolerant kind", "injection sheet")),
+        ("Street tree", ("Newly planted", "water well")),
+        ("Hydrangea row", ("Blue comes with acid", "Heathfare")),
+        ("Azalea bank", ("Feed after bloom",)),
+        ("Palm corner", ("Palm feed", "Frondfare")),
+        ("Courtyard pots", ("Pellets", "months at the season", "Potseason", "g a litre")),
+        ("Citrus in pots", ("Soluble feed, 150 mg/L", "g/L water")),
+        ("Rock bed", ("stay healthy lean", "not fed")),
+        ("Old pine", ("no finding asks for it",)),
+        ("Trench strip", ("relaid trench", "Hollow-core", "look closes the patch")),
+        ("Cricket square margin", ("Nobody has said what grows here",)),
+    ],
+)
+def test_every_kind_of_the_demo_has_a_year(
+    demo: Browser, demo_engine: Engine, name: str, must: tuple[str, ...]
+) -> None:
+    said = words(demo, f"/areas/{area(demo_engine, name)}/year")
+    for one in must:
+        assert one in said, (name, one)
+
+
+def test_a_property_shows_its_plantings_on_the_tape(demo: Browser) -> None:
+    said = words(demo, "/properties/1")
+    for name in ("Yew hedge", "North birch", "Rose bed", "Long border"):
+        assert name in said
+    assert demo.get("/properties/1").text.count('class="lane-draw"') >= 7
+    letter = words(demo, "/properties/1/letter")
+    assert "Rose bed" in letter
+
+
+def test_planning_again_keeps_what_is_pinned_and_done(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Rose bed")
+    page = f"/areas/{key}/year"
+    with demo_engine.connect() as connection:
+        query = text("SELECT id FROM jobs WHERE area_id = :a AND name = 'Feed after first bloom' ORDER BY id DESC")
+        job = int(connection.execute(query, {"a": key}).scalars().first() or 0)
+    assert demo.post(f"/jobs/{job}/pin", {}, page).status_code == 303
+    assert demo.post(f"/areas/{key}/plan", {}, page).headers["location"] == f"/areas/{key}/year"
+    after = jobs(demo_engine, key)
+    assert [row for row in after if row[3]] == [("Feed after first bloom", "feed", "2026-07-11", True)] or any(
+        row[0] == "Feed after first bloom" and row[3] for row in after
+    )
+    assert sum(row[0] == "Feed after first bloom" for row in after) == 1
+    assert not any(row[1] == "mulch" for row in after)  # it was laid in April
+
+
+def test_a_finding_opens_a_trees_year(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Old pine")
+    assert not any(row[1] == "feed" for row in jobs(demo_engine, key))
+    say(demo_engine, key, finding="short")
+    with demo_engine.connect() as connection:
+        connection.execute(text("DELETE FROM jobs WHERE area_id = :a"), {"a": key})
+        connection.execute(text("DELETE FROM programmes WHERE area_id = :a"), {"a": key})
+        connection.commit()
+    demo.post(f"/areas/{key}/plan", {}, f"/areas/{key}/year")
+    planned = jobs(demo_engine, key)
+    assert any(row[1] == "feed" for row in planned)
+    assert "short shoots" in words(demo, f"/areas/{key}/year")
+
+
+def test_a_whole_property_is_planned_by_one_press(demo: Browser, demo_engine: Engine) -> None:
+    with demo_engine.connect() as connection:
+        connection.execute(text("DELETE FROM programme_notes"))
+        kept = "SELECT DISTINCT job_id FROM entries WHERE job_id IS NOT NULL"
+        connection.execute(text(f"DELETE FROM jobs WHERE programme_id IS NOT NULL AND id NOT IN ({kept})"))
+        connection.commit()
+    place = "/properties/1"
+    assert demo.post(f"{place}/plan-garden", {}, place).status_code == 303
+    assert demo.get(place).status_code == 200
+
+
+def test_the_mulch_planner_holds_its_state_in_the_address(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Long border")
+    said = words(
+        demo, f"/areas/{key}/mulch?kind=chips&want=75+mm&found=25+mm&bag=50+L&bag_price=8&bulk_price=32&delivery=40"
+    )
+    assert "50 mm (2.0 in) more, on 25 mm (1.0 in) that lie there." in said
+    assert "bulk costs less" in said
+    assert "Chips of unknown source: gloves" in said
+    wrong = words(demo, f"/areas/{key}/mulch?want=30+cm", 422)
+    assert "Check the unit" in wrong
+    assert 'value="30 cm"' in demo.get(f"/areas/{key}/mulch?want=30+cm").text
+    windy = words(demo, f"/areas/{key}/mulch?wind=on")
+    assert "in wind: it blows" in windy
+    assert demo.get("/areas/1/mulch").status_code in (404, 422)
+
+
+def test_fabric_is_said_before_bark(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Long border")
+    say(demo_engine, key, fabric="yes")
+    assert "Fabric under organic mulch" in words(demo, f"/areas/{key}/mulch?kind=bark")
+    assert "Fabric" not in words(demo, f"/areas/{key}/mulch?kind=gravel").split("Every kind")[0]
+
+
+def test_the_injection_sheet_counts_wounds(demo: Browser, demo_engine: Engine) -> None:
+    """32 cm across is 100.5 cm round: seven ports of 15 mL, 21 strokes."""
+    key = area(demo_engine, "North birch")
+    label = "by=girth&per_port=15&dose_by=port&dose=15&shot=5&minutes=2"
+    said = words(demo, f"/areas/{key}/injection?{label}")
+    for must in ("7 and 6 from before: 13 wounds", "105 mL", "21", "14.0 min", "trained, licensed people"):
+        assert must in said, must
+    assert "no injection now" in words(demo, f"/areas/{key}/injection?{label}&months=36")
+    assert "no injection now" not in words(demo, f"/areas/{key}/injection?{label}&months=20")
+    assert demo.get(f"/areas/{area(demo_engine, 'Rose bed')}/injection").status_code in (404, 422)
+    assert words(demo, f"/areas/{key}/injection?per_port=x&dose=15", 422)
+
+
+def test_facts_of_care_are_read_and_refused_in_words(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Rose bed")
+    page = demo.get(f"/areas/{key}/edit").text
+    assert "Bloom is over by" in page
+    assert "What was found" in page
+    form = dict(re.findall(r'<input[^>]*name="([^"]+)"[^>]*value="([^"]*)"', page))
+    form |= {"facts-bloom_end": "31 February", "facts-plants": "14 × Rosa hybrids", "csrf": form.get("csrf", "")}
+    refused = demo.post(f"/areas/{key}/edit", {name: value for name, value in form.items() if name != "csrf"})
+    assert refused.status_code == 422
+    assert "is no day of the year" in html.unescape(refused.text)
+
+
+def test_areas_that_are_not_there(demo: Browser) -> None:
+    for page in ("year", "mulch", "injection"):
+        assert demo.get(f"/areas/99999/{page}").status_code == 404
+    assert demo.client.get("/areas/1/year", follow_redirects=False).status_code == 303
