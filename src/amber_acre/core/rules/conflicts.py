@@ -298,8 +298,8 @@ def _nitrogen_together(case: Case) -> Iterable[Broken]:
     me, cap = case.itself, case.ground.rules.total_cap_g_m2
     if case.logged or not _available(me):
         return
-    if case.ground.traits.by_litre:
-        return  # what lies on a pot's surface feeds its litres
+    if not case.ground.traits.turf:
+        return  # one slow dose of a year is usual on plantings, and what lies on a pot feeds its litres
     near = [use for use in case.others if _available(use) and abs(_days(case, use)) < TOGETHER_DAYS]
     total = max(
         (
