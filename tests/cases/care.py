@@ -82,7 +82,7 @@ KINDS = {
     "core": "aerate",
     "topdress": "amend",
     "inject": "inject",
-    "plant": "replant",
+    "plant": "plant",
     "spray": "foliar",
 }
 PLACES = {

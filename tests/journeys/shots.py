@@ -25,13 +25,13 @@ PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
     ("job", "/jobs/56", OFFICE, False),
     ("soil", "/areas/1/soil", OFFICE, False),
     ("ladder", "/corrections/2", OFFICE, False),
-    ("water", "/areas/10/soil/water?month=1", OFFICE, False),
+    ("planting", "/areas/20/year", OFFICE, False),
+    ("mulch", "/areas/21/mulch?bag_price=8&bulk_price=32&delivery=40&wind=on", OFFICE, False),
     ("firm", "/properties", OFFICE, False),
     ("sheets", "/sheets", OFFICE, False),
     ("buying", "/buying", OFFICE, False),
     ("seen-phone", "/observed/new?place=p1", PHONE, False),
     ("walk-phone", "/properties/3/walk", PHONE, False),
-    ("week-phone", "/", PHONE, False),
 )
 
 

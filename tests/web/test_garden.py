@@ -169,3 +169,27 @@ def test_areas_that_are_not_there(demo: Browser) -> None:
     for page in ("year", "mulch", "injection"):
         assert demo.get(f"/areas/99999/{page}").status_code == 404
     assert demo.client.get("/areas/1/year", follow_redirects=False).status_code == 303
+
+
+def test_the_firms_trees_by_stage_and_trend(demo: Browser) -> None:
+    said = words(demo, "/trees")
+    assert said.index("North birch") < said.index("Old pine")
+    assert "worse than 19 August 2025" in said
+    assert "nobody has looked" in said
+    assert "Look whether new leaves are green" in said
+
+
+def test_bloom_that_is_written_down_is_read(demo: Browser, demo_engine: Engine) -> None:
+    from tests.web.test_observed import SEEN, key_of
+
+    key = area(demo_engine, "Rose bed")
+    form = SEEN | {"place": key_of(demo_engine, "Quillfeather House"), "bloom": "Rosa", "on_day": "2026-05-26"}
+    assert demo.post("/observed/new", form, page="/observed/new").status_code == 303
+    say(demo_engine, key, bloom_end="")
+    demo.post(f"/areas/{key}/plan", {}, f"/areas/{key}/year")
+    assert ("Feed after first bloom", "feed") in [(row[0], row[1]) for row in jobs(demo_engine, key)]
+
+
+def test_habits_of_feeding_pots_are_told_apart(demo: Browser, demo_engine: Engine) -> None:
+    said = words(demo, f"/areas/{area(demo_engine, 'Citrus in pots')}/year")
+    assert "3.50 and 7.00 times as much" in said

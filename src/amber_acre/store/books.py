@@ -19,7 +19,7 @@ from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.running import moved_direction, running_direction
 from amber_acre.core.season.climate import Climate
-from amber_acre.core.season.observed_growth import early_days
+from amber_acre.core.season.observed_growth import early_days, last_in_bloom
 from amber_acre.core.season.weather import Observation
 from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import ProbeReading, ProbeSummary, summary
@@ -31,7 +31,7 @@ from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.daybook import entry_of, entry_rows_of
 from amber_acre.store.jobs import job_of, jobs_in_force
-from amber_acre.store.observed import growth_seen
+from amber_acre.store.observed import bloom_seen, growth_seen
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import rule_set_of, softened
 from amber_acre.store.shelf import every_product
@@ -82,6 +82,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
     ids = [area.id for area in areas]
     probes, soft = probings(session, ids, day), softened(session)
     mulched, named = mulch_seen(session, ids, day), plants_by_name(session)
+    bloomed = bloom_seen(session, areas, day)
     grown = growth_seen(session, list({area.property_id: area.property for area in areas}.values()), day)
     found = {}
     for area in areas:
@@ -110,6 +111,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             softened=soft,
             patches=patches_in(area),
             irrigated=irrigated(area, around),
+            in_bloom=last_in_bloom(bloomed[area.id], plants_of(named, facts, grass), area.id),
         )
     return found
 

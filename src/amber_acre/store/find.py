@@ -31,7 +31,7 @@ def find(session: Session, wanted: str) -> list[tuple[str, str, str]]:
         (
             a.kind,
             f"{a.property.name} · {a.name}",
-            f"/properties/{a.property_id}{'' if a.kind == 'lawn' else '/site'}?area={a.id}",
+            f"/properties/{a.property_id}?area={a.id}" if a.kind == "lawn" else f"/areas/{a.id}/year",
         )
         for a in session.scalars(lawns)
         if a.property.deleted_at is None

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.rules.hold_checks import USUAL, Limits
 from amber_acre.core.season.weather import KINDS, DayWeather, Kind, Observation, Sky, standing
-from amber_acre.store.tables import PropertyRow
+from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, HoldLimitRow, ObservationRow
 
 # What any firm may set a custom threshold to: mm, m/s, °C, hours. [common-practice]
@@ -85,6 +85,27 @@ def growth_seen(session: Session, places: Sequence[PropertyRow], day: date) -> d
             observation_of(row) for row in rows if row.property_id == place.id or row.climate_id == place.climate_id
         )
         for place in places
+    }
+
+
+def bloom_seen(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, list[Observation]]:
+    """What was seen in bloom at each area, or on its whole property, in the year up to a day, by the area's key."""
+    places = {area.property_id for area in areas}
+    query = select(ObservationRow).where(
+        ObservationRow.property_id.in_(places),
+        ObservationRow.kind == "bloom",
+        ObservationRow.on_day.between(day - YEAR_BACK, day),
+    )
+    rows = list(session.scalars(query))
+    return {
+        area.id: list(
+            standing(
+                observation_of(row)
+                for row in rows
+                if row.property_id == area.property_id and row.area_id in (None, area.id)
+            )
+        )
+        for area in areas
     }
 
 

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import fields
+from datetime import date
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -50,6 +51,16 @@ def walks_of(session: Session, area_id: int) -> Sequence[WalkRow]:
     """Looks at an area, newest first."""
     query = select(WalkRow).where(WalkRow.area_id == area_id).order_by(WalkRow.on_day.desc(), WalkRow.id.desc())
     return session.scalars(query).all()
+
+
+def colours_of(session: Session, area_ids: Sequence[int]) -> dict[int, list[tuple[date, int]]]:
+    """Days and grades of leaf colour at looks of each area, newest first."""
+    query = select(WalkRow).where(WalkRow.area_id.in_(area_ids), WalkRow.colour.is_not(None))
+    found: dict[int, list[tuple[date, int]]] = {key: [] for key in area_ids}
+    for row in session.scalars(query.order_by(WalkRow.on_day.desc(), WalkRow.id.desc())):
+        if row.colour is not None:
+            found[row.area_id].append((row.on_day, row.colour))
+    return found
 
 
 def newest_walks(session: Session, property_id: int) -> dict[int, WalkRow]:

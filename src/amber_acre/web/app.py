@@ -28,6 +28,7 @@ from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
 from amber_acre.web.pages.garden.routes import router as garden
 from amber_acre.web.pages.garden.tools import router as garden_tools
+from amber_acre.web.pages.garden.trees import router as garden_trees
 from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
 from amber_acre.web.pages.observed.routes import router as observed
@@ -94,6 +95,7 @@ def create_app(settings: Settings) -> FastAPI:
         programme,
         garden,
         garden_tools,
+        garden_trees,
         schools,
         shelf,
         daybook,

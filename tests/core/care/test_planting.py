@@ -241,3 +241,19 @@ def test_soils_of_woody_plants_have_their_own_ranges() -> None:
     tree = planting_of(replace(ground("tree", "Quercus robur"), tests=tested))
     assert (bed.phosphorus, tree.phosphorus) == ("adequate", "high")
     assert (bed.potassium, tree.potassium) == ("low", "adequate")
+
+
+@pytest.mark.parametrize(
+    ("told", "seen", "on"),
+    [
+        ("28 June", None, date(2026, 7, 1)),
+        ("28 June", date(2026, 6, 10), date(2026, 7, 1)),
+        ("28 June", date(2026, 7, 9), date(2026, 7, 19)),
+        ("", date(2026, 7, 9), date(2026, 7, 19)),
+        ("28 June", date(2025, 7, 9), date(2026, 7, 1)),
+    ],
+)
+def test_a_bloom_that_was_seen_moves_the_feed_after_it(told: str, seen: date | None, on: date) -> None:
+    at = replace(ground("bed", "8 × Rosa hybrids", VALE, **({"bloom_end": told} if told else {})), in_bloom=seen)
+    found = asked(planting_of(at))
+    assert [row.on for row in found.rounds if row.name == "Feed after first bloom"] == [on]

@@ -247,3 +247,15 @@ def test_southern_plantings_are_fed_in_their_own_spring() -> None:
     plan = planned(at, date(2026, 9, 1))
     first = next(job for job in plan.jobs if job.work == "feed")
     assert date(2026, 9, 1) <= first.on < date(2026, 11, 15)
+
+
+def test_planting_comes_before_water_and_mulch() -> None:
+    plan = planned(ground("hedge", "Carpinus betulus", planted_on="2026-04-20", mulch_kind="none"), date(2026, 4, 1))
+    works = [job.work for job in plan.jobs]
+    assert works[0] == "plant"
+    assert works.count("water") == 4
+    mulch = next(job for job in plan.jobs if job.work == "mulch")
+    assert mulch.on > plan.jobs[0].on
+    assert "feed" not in works
+    past = planned(ground("hedge", "Carpinus betulus", planted_on="2026-03-20", mulch_kind="none"), date(2026, 4, 1))
+    assert "plant" not in [job.work for job in past.jobs]

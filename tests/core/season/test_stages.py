@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.growing import soil_on
-from amber_acre.core.season.stages import LAST_NITROGEN_WEEKS, TROPICAL_C, last_frost_after, stages
+from amber_acre.core.season.stages import JUST_BEFORE_DAYS, LAST_NITROGEN_WEEKS, TROPICAL_C, last_frost_after, stages
 from tests.core.worlds import BAY, HOT, VALE
 
 WET_DRY = Climate(
@@ -96,6 +96,6 @@ def test_a_mirrored_climate_mirrors_within_a_week(climate: Climate, start_c: flo
 def test_every_kind_of_climate_has_a_year(kind: object, half: str, start_c: float, month: int) -> None:
     climate = kind.climate(half)  # type: ignore[attr-defined]
     found = stages(climate, start_c, date(2026, month, 1))
-    assert found.start <= found.wakes < found.start + timedelta(days=366)
+    assert found.start - timedelta(days=JUST_BEFORE_DAYS) <= found.wakes < found.start + timedelta(days=366)
     assert found.wakes < found.rests <= found.wakes + timedelta(days=366)
     assert found.last <= found.rests

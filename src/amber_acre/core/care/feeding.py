@@ -25,6 +25,9 @@ SPLIT_DAYS = 42
 SLOW_ENOUGH = 0.5  # share of slow nitrogen from which a dose is not split on sand [common-practice]
 OPENS_BEFORE, CLOSES_AFTER = 7, 28  # days round a round's day [common-practice]
 LATE_DAYS = 60  # after which a spring feed is no longer made up for [common-practice]
+LATE_DAYS_ALL_YEAR = 150  # where nothing stops growth [common-practice]
+YEAR_DAYS, FADES_DAYS = 365, 7  # from being seen in bloom to having bloomed [common-practice]
+BEFORE_WAKING_DAYS = 90  # of which a bloom or a clip still belongs to the year that follows [common-practice]
 CLIP_AFTER_WAKING = 40  # a clip sooner than this is still within reach of the spring feed [common-practice]
 MIDDLE = 0.55  # of the way from the last round to the last day for nitrogen
 ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
@@ -208,6 +211,7 @@ def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tup
     whole = sum(row.share for row, _ in chosen)
     sandy = planting.ground.texture is not None and planting.ground.texture.name in SAND
     found: list[RoundAsked] = []
+    late = LATE_DAYS_ALL_YEAR if stages.all_year else LATE_DAYS
     for row, on in chosen:
         share = need * row.share / whole
         days = [on]
@@ -219,7 +223,8 @@ def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tup
             why = row.why if n == 0 else "the second half: sand holds little"
             name = row.name if n == 0 else f"{row.name}, second half"
             found.append(_asked(name, day, share / len(days), why, stages, last))
-    return tuple(one for one in (_from_today(one, today, last) for one in found) if one is not None)
+    made_up = [one for one in (_from_today(one, today, last, late) for one in found) if one is not None]
+    return tuple(one for n, one in enumerate(made_up) if n + 1 == len(made_up) or made_up[n + 1].on > one.on)
 
 
 def _asked(name: str, on: date, nitrogen: float, why: str, stages: Stages, last: date) -> RoundAsked:
@@ -227,12 +232,12 @@ def _asked(name: str, on: date, nitrogen: float, why: str, stages: Stages, last:
     return RoundAsked(name, on, opens, max(on, closes), nitrogen, why, stages.hot(on))
 
 
-def _from_today(asked: RoundAsked, today: date, last: date) -> RoundAsked | None:
+def _from_today(asked: RoundAsked, today: date, last: date, late: int) -> RoundAsked | None:
     """A round as it can still be done: moved to the days ahead where its own has just passed; None where it is late."""
     soon = today + timedelta(days=7)
     if asked.on >= today:
         return asked
-    if (today - asked.on).days > LATE_DAYS or soon > last:
+    if (today - asked.on).days > late or soon > last:
         return None
     closes = min(soon + timedelta(days=CLOSES_AFTER), last)
     return replace(asked, on=soon, opens=today, closes=closes, why=f"{asked.why}; late this year")
@@ -257,7 +262,8 @@ def _rows(planting: Planting) -> tuple[RoundRow, ...]:
     """The rounds of the group that this planting can have: of two that are each the whole year, the first it knows."""
     rows = planting.group.rounds
     if len(rows) > 1 and all(row.share == 1.0 for row in rows):
-        first = next((row for row in rows if row.at == "bloom" and planting.bloom_end is not None), None)
+        blooms = planting.bloom_end is not None or planting.ground.in_bloom is not None
+        first = next((row for row in rows if row.at == "bloom" and blooms), None)
         return (first or next(row for row in rows if row.at == "wakes"),)
     return rows
 
@@ -275,11 +281,11 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
                 on = max(on, planting.planted_on + timedelta(days=ROOTED_DAYS))
             return on
         case "bloom":
-            return _event(planting.bloom_end, stages, after)
+            return _after_bloom(planting, stages, after)
         case "clip":
             if _coniferous(planting):
                 return None
-            clips = [_event(clip, stages, after) for clip in planting.clips]
+            clips = [_event(clip, stages, after, 0) for clip in planting.clips]
             first = stages.wakes + timedelta(days=CLIP_AFTER_WAKING)
             fit = [on for on in clips if on is not None and first <= on <= last]
             return min(fit, default=None)
@@ -291,14 +297,23 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
             return stages.rests
 
 
-def _event(month_day: tuple[int, int] | None, stages: Stages, after: timedelta) -> date | None:
-    """A day of the year, so many days later, as it falls after waking."""
+def _after_bloom(planting: Planting, stages: Stages, after: timedelta) -> date | None:
+    """After the bloom as the form says it, or later where it was seen in bloom since; by what was seen where the form
+    is silent."""
+    on, seen = _event(planting.bloom_end, stages, after), planting.ground.in_bloom
+    if seen is None or not 0 <= (seen - stages.wakes).days + BEFORE_WAKING_DAYS < YEAR_DAYS:
+        return on
+    faded = seen + timedelta(days=FADES_DAYS) + after
+    return faded if on is None else max(on, faded)
+
+
+def _event(
+    month_day: tuple[int, int] | None, stages: Stages, after: timedelta, before: int = BEFORE_WAKING_DAYS
+) -> date | None:
+    """A day of the year, so many days later, as it falls after waking or so many days ``before`` it."""
     if month_day is None:
         return None
     month, day = month_day
-    on = date(stages.wakes.year, month, day)
-    if on < stages.wakes - timedelta(days=120):
-        on = date(stages.wakes.year + 1, month, day)
-    elif on > stages.wakes + timedelta(days=245):
-        on = date(stages.wakes.year - 1, month, day)
-    return on + after
+    first = stages.wakes - timedelta(days=before)
+    years = (date(stages.wakes.year + n, month, day) for n in (-1, 0, 1))
+    return next(on for on in years if on >= first) + after

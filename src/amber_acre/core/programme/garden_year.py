@@ -28,6 +28,7 @@ VISIT_DAYS = 10  # a round moves so far to a day on which somebody is there anyw
 SHOWS_WEEKS = {True: (3, 8), False: (1, 4)}  # a slow feed, a quick one: when leaves show it [common-practice]
 LOOK_DAYS = 42  # after a feed [common-practice]
 LAID_DAYS = 365  # mulch laid within so many days lies on top of what the form or the last look says [common-practice]
+WATERED_WEEKS = 4  # after planting, before the week decides [common-practice]
 K_SHORT = 0.6  # of the potassium wanted that feeds must bring where the test is low [common-practice]
 POTASH_ONCE_G_M2 = 6.0  # of potassium at a time [common-practice]
 
@@ -95,6 +96,7 @@ def plan_garden(
         fed, told = _feeds(planting, asked, book, shelf, today, visited, opened)
         jobs += fed
         said += told
+    jobs += _passed(book, _planting_jobs(planting, today))
     soil_jobs, told = soil_of(planting, book, shelf, year, today)
     jobs += soil_jobs
     said += told
@@ -110,6 +112,41 @@ def plan_garden(
     ordered = sorted((*pinned, *jobs), key=lambda job: (job.on, job.name))
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     return GardenPlan(planting, year, start, asked, numbered, _unsaid(said), cover, pots)
+
+
+def _planting_jobs(planting: Planting, today: date) -> list[Job]:
+    """Planting that lies ahead, and the waterings after it: mulch and feed wait for them.
+
+    Pots are left out: they are watered all their lives, and with their feed.
+    """
+    on = planting.planted_on
+    if on is None or on < today or planting.group.basis == "litre":
+        return []
+    waters = [on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)]
+    answers = "plants of this year"
+    plant = Job(
+        0,
+        "Plant",
+        "plant",
+        on,
+        on,
+        on + timedelta(days=14),
+        answers=answers,
+        reason="native soil back into the hole, nothing fed into it; the flare at the surface",
+    )
+    return [plant] + [
+        Job(
+            0,
+            f"Water through to the roots, week {n}",
+            "water",
+            day,
+            day,
+            day + timedelta(days=6),
+            answers=answers,
+            reason="roots reach no further than their ball yet",
+        )
+        for n, day in enumerate(waters, start=1)
+    ]
 
 
 def with_laid(planting: Planting, entries: Sequence[Entry], today: date) -> Planting:

@@ -15,6 +15,8 @@ FEEDS = ("quick", "coated", "methylene", "organic", "manure", "biosolid", "liqui
 ORGANIC = ("organic", "biosolid", "manure", "conditioner")
 NITROGEN_FROM = 0.02  # fraction of nitrogen from which a product is a feed [common-practice]
 IRON_FOR_COLOUR = 0.03  # fraction of iron from which it is put down for colour, not as a feed [common-practice]
+P_REMOVED = 0.08  # P for a gram of N that plants take up anyway, as elements [from-memory]
+P_WANTED, P_LOW_WEIGHT = 0.15, 1.6  # the same where a test is low, and what being off it weighs [from-memory]
 P_TRACE = 0.04  # P for a gram of N that counts as none, as elements [common-practice]
 HOT_QUICK_SHARE = 0.35  # most of a feed that may be quick in heat [common-practice]
 # What a mismatch weighs; from memory, judgement. A doubling of the price weighs PRICE.
@@ -113,8 +115,10 @@ def _weight(
         group.slow_least == 0
     )
     phosphorus, potassium = product.phosphorus_fraction / nitrogen, product.potassium_fraction / nitrogen
-    wanted_p = 0.15 if planting.phosphorus == "low" else 0.0
-    weight += P_WEIGHT * abs(phosphorus - wanted_p) * (0.4 if planting.phosphorus == "low" else 1.0)
+    if planting.phosphorus == "low":
+        weight += P_LOW_WEIGHT * abs(phosphorus - P_WANTED)
+    else:
+        weight += P_WEIGHT * max(0.0, phosphorus - P_REMOVED)
     short_k = max(0.0, group.k_per_n - potassium)
     weight += (K_LOW_WEIGHT if planting.potassium == "low" or group.key == "palm" else K_WEIGHT) * short_k
     if planting.potassium == "high":

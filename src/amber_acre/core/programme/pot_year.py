@@ -18,7 +18,7 @@ from amber_acre.core.season.climate import daily_series
 from amber_acre.core.season.coated import DAYS_OF_MONTH, RunsOut, months_at, runs_out
 from amber_acre.core.season.stages import Stages, last_frost_after
 
-COATED_SHARE = 0.75  # of the year's nitrogen that pellets carry where soluble feed goes on top [common-practice]
+COATED_SHARE = 0.75  # of the year's nitrogen that pellets carry where soluble feed follows them [common-practice]
 EVERY_DAYS = 14  # soluble feed [common-practice]
 WATER_SHARE = 0.15  # of the medium's volume at a watering that feeds: until it drains [common-practice]
 STRENGTH_MG_L, LEAN_STRENGTH_MG_L = 150.0, 75.0  # nitrogen of a fortnightly feed; of succulents [fertigation]
@@ -88,7 +88,8 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
     warmth = float(daily_series(stages.climate, first, last).mean_c.mean())
     months = months_at(rated_months(coated), warmth)
     till = f"to {spent.on:%-d %B}" if spent.on <= last else "past its end"
-    share = COATED_SHARE if soluble is not None else 1.0
+    follows = soluble is not None and (last - spent.on).days >= LEAST_LEFT_DAYS
+    share = COATED_SHARE if follows else 1.0
     grams = need * share / coated.total_nitrogen
     job = Job(
         0,
@@ -107,7 +108,7 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
         ),
     )
     jobs = [job]
-    if (last - spent.on).days >= LEAST_LEFT_DAYS:
+    if follows:
         jobs += _soluble_jobs(planting, soluble, spent.on, last, STRENGTH_MG_L)
         said.append(
             Said(

@@ -45,7 +45,8 @@ class Ground:
     ``grass``: of a lawn, a patch's that of its lawn. ``canopy``: how it is known to lie under a tree, '' where it does
     not. ``running``: which way a correction that runs moves the pH, ``moved``: which way what went down within a year
     does. ``softened``: keys of customary rules the firm only wants noted.
-    ``patches``: those of a lawn. ``irrigated``: whether somebody can water here.
+    ``patches``: those of a lawn. ``irrigated``: whether somebody can water here. ``in_bloom``: the last day its plants
+    were seen in bloom within the year.
     """
 
     name: str
@@ -67,6 +68,7 @@ class Ground:
     softened: frozenset[str] = frozenset()
     patches: tuple[PatchIn, ...] = ()
     irrigated: bool | None = None
+    in_bloom: date | None = None
 
     @property
     def fed_patches_m2(self) -> float:

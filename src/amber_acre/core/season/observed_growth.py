@@ -10,6 +10,7 @@ from amber_acre.core.season.climate import Climate
 from amber_acre.core.season.growing import grows_on
 from amber_acre.core.season.weather import Observation, growth_told
 from amber_acre.core.tables.grasses import Grass
+from amber_acre.core.tables.plants import Plant
 
 # A stage seen farther from the computed one than this says something else: a hot wall, another grass, a slip.
 FARTHEST_DAYS = 45  # [common-practice]
@@ -43,3 +44,17 @@ def early_days(climate: Climate, grass: Grass, seen: Iterable[Observation], day:
         elif one.word == "dormant" and -FARTHEST_DAYS <= ahead <= 0:
             found = min(found, ahead)
     return found
+
+
+def last_in_bloom(seen: Iterable[Observation], plants: Iterable[Plant], area: int) -> date | None:
+    """The last day the plants of an area were seen in bloom: at the area itself, or anywhere on its property under one
+    of their names; None where nobody saw it."""
+    genera = {plant.botanical.lower().split(" ")[0] for plant in plants}
+    commons = {name.strip() for plant in plants for name in plant.common.lower().split(";")}
+    days = [
+        one.on
+        for one in seen
+        if one.kind == "bloom"
+        and (one.area == area or one.word.lower().split(" ")[0] in genera or one.word.lower().strip() in commons)
+    ]
+    return max(days, default=None)

@@ -22,13 +22,14 @@ MILD_SHARE = 0.15  # of the yearly range above its coolest, where growth picks u
 FLAT_C = 5.0  # yearly range of the air under which no cold divides a year [common-practice]
 TROPICAL_C = 18.0  # coolest month from which rains divide the year, not cold [koppen]
 HOT_FROM_C = 32.0  # usual maximum from which nothing quick goes down [common-practice]
+JUST_BEFORE_DAYS = 45  # before a season in which waking still belongs to it [common-practice]
 HARD_COLD_C = 5.0  # soil under which nothing takes nitrogen up [common-practice]
 WET_SHARE = 0.6  # of the reference evapotranspiration by rain: the rains have come [common-practice]
 
 
 @dataclass(frozen=True)
 class Stages:
-    """The twelve months from ``start``: waking, the last day for nitrogen, rest, the first hard frost (None: none).
+    """The twelve months from about ``start``: waking, last day for nitrogen, rest, first hard frost (None: none).
 
     ``why_wakes`` and ``why_last`` say what each goes by, in words. ``all_year``: nothing stops growth.
     """
@@ -104,9 +105,13 @@ def _from(first: int) -> list[int]:
 
 
 def _day(start: date, of_year: int) -> date:
-    """A day of the year as a date in the twelve months from ``start``."""
-    on = date(start.year, 1, 1) + timedelta(days=of_year)
-    return on if on >= start else date(start.year + 1, 1, 1) + timedelta(days=of_year)
+    """A day of the year as a date in the twelve months from ``start``, or just before it: a plant that woke in the
+    weeks before its season is fed in that season."""
+    for year in (start.year - 1, start.year):
+        on = date(year, 1, 1) + timedelta(days=of_year)
+        if on >= start - timedelta(days=JUST_BEFORE_DAYS):
+            return on
+    return date(start.year + 1, 1, 1) + timedelta(days=of_year)
 
 
 def _next(after: date, of_year: int) -> date:

@@ -49,7 +49,8 @@ def mulch_years(mulch: Mulch, now_mm: float, wanted_mm: float, renew_years: floa
     depths = tuple((y(mm), f"{mm / 25.4:.0f} in" if us else f"{mm:.0f} mm") for mm in marks if mm <= top_mm)
     years = tuple((x(n), "laid" if n == 0 else f"{n} yr") for n in range(YEARS + 1))
     words = (
-        f"{mulch.name}: of {wanted_mm:.0f} mm laid, {remaining_mm(wanted_mm, high, 1):.0f} to"
+        f"{mulch.name[:1].upper()}{mulch.name[1:]}: of {wanted_mm:.0f} mm laid,"
+        f" {remaining_mm(wanted_mm, high, 1):.0f} to"
         f" {remaining_mm(wanted_mm, low, 1):.0f} mm are left after a year; topped up after about {renew_years:g} years."
     )
     return MulchYears(

@@ -10,6 +10,7 @@ from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.mulch.depth import renewal_years
+from amber_acre.core.products.pot_feeding import Habits, habits
 from amber_acre.core.programme.garden_season import GardenSeason
 from amber_acre.core.programme.pot_year import pot_season, rated_months
 from amber_acre.core.season.climate import daily_series, next_season_start
@@ -21,6 +22,7 @@ from amber_acre.store import gardens as store
 from amber_acre.store.books import book_of
 from amber_acre.store.clients import property_of
 from amber_acre.store.jobs import job_versions
+from amber_acre.store.pale import unasked_pale
 from amber_acre.store.programmes import judged_jobs, plan_area, programme_of, season_to_show
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow
@@ -31,6 +33,7 @@ from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, foun
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
+WATERINGS_A_WEEK = 7  # of pots in summer [common-practice]
 
 
 @dataclass(frozen=True)
@@ -98,7 +101,17 @@ def _planting(request: Request, session: Reading, row: AreaRow, day: Any) -> HTM
         mulches=MULCHES,
         versions=job_versions(session, keys),
         agreed=_agreed(season.planting),
+        habits=_habits(season),
+        pale=unasked_pale(session, row.id),
     )
+
+
+def _habits(season: GardenSeason) -> Habits | None:
+    """What three habits of feeding these pots with water would bring in a week; None without a soluble feed."""
+    feed = next((one.job for one in season.planned if one.job.dose.basis == "water" and one.job.dose.count), None)
+    if feed is None or not feed.dose.count:
+        return None
+    return habits(feed.dose.value / 1000, feed.dose.count, WATERINGS_A_WEEK)
 
 
 def _agreed(planting: Planting) -> list[tuple[str, int, str]]:

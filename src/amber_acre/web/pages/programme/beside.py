@@ -11,19 +11,14 @@ from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.windows import Span, spans
 from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import findings_of
 from amber_acre.store.gardens import GardenLane, garden_lanes
-from amber_acre.store.observed import colours_seen
 from amber_acre.store.programmes import Lane, judged_jobs
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow, PropertyRow
-from amber_acre.store.walks import walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_jobs, draw_planting
 from amber_acre.web.draw.tape import Tape
 from amber_acre.web.page import Reading
 from amber_acre.web.shown import Shown
-
-PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
 
 
 def windows_of(place: PropertyRow, season: date) -> tuple[Span, ...]:
@@ -71,14 +66,3 @@ def words(use: Use) -> str:
     """A use as the working of the ledger calls it."""
     name = use.product.name if use.product is not None else ""
     return f"Logged {use.on:%-d %B}: {name}" if use.down else f"Planned {use.words}: {name}"
-
-
-def unasked_pale(session: Reading, area_id: int) -> date | None:
-    """The day leaves were last seen pale, where no cause has been marked since; else None."""
-    looks = [(row.on_day, row.colour) for row in walks_of(session, area_id) if row.colour is not None]
-    seen = [*looks[:1], *colours_seen(session, area_id)[:1]]
-    on, colour = max(seen, default=(date.min, 0))
-    if colour not in PALE:
-        return None
-    asked = any(f.kind == "pale" and f.found_on >= on for f in findings_of(session, [area_id]))
-    return None if asked else on

@@ -25,6 +25,7 @@ from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
 from amber_acre.store.gardens import unplanned_of
 from amber_acre.store.observed import hold_limits
+from amber_acre.store.pale import unasked_pale
 from amber_acre.store.programmes import Lane
 from amber_acre.store.shelf import shelf, stocks
 from amber_acre.store.tables import PropertyRow
@@ -110,7 +111,7 @@ def _page(
         chosen=chosen,
         soil=soil,
         season_jobs=[j for j in chosen.year.season_jobs if j.done or not j.job.skipped] if chosen else [],
-        pale=beside.unasked_pale(session, chosen.area.id) if chosen else None,
+        pale=unasked_pale(session, chosen.area.id) if chosen else None,
         open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
         judged=judged,
         stock=stocks(session),
