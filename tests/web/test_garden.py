@@ -193,3 +193,23 @@ def test_bloom_that_is_written_down_is_read(demo: Browser, demo_engine: Engine) 
 def test_habits_of_feeding_pots_are_told_apart(demo: Browser, demo_engine: Engine) -> None:
     said = words(demo, f"/areas/{area(demo_engine, 'Citrus in pots')}/year")
     assert "3.50 and 7.00 times as much" in said
+
+
+def test_every_page_goes_by_the_mulch_that_lies_today(demo: Browser, demo_engine: Engine) -> None:
+    """A look of 12 May saw 60 mm of compost: a fortnight later a little less, on the planner and the sheet alike."""
+    key = area(demo_engine, "Rose bed")
+    form = demo.get(f"/areas/{key}/mulch").text
+    typed = re.search(r'name="found"[^>]*value="([\d.]+) cm"', form)
+    assert typed is not None
+    assert 5.6 <= float(typed[1]) < 6.0
+    with demo_engine.connect() as connection:
+        owner = connection.execute(text("SELECT property_id FROM areas WHERE id = :a"), {"a": key}).scalar_one()
+    assert f"{float(typed[1]):g} cm" in words(demo, f"/properties/{owner}/site?by=mulch")
+
+
+def test_mulch_seen_long_ago_is_less_today(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Azalea bank")
+    say(demo_engine, key, mulch_kind="bark", mulch_depth="6 cm", mulch_seen_on="2024-05-27")
+    found = re.search(r'name="found"[^>]*value="([\d.]+) cm"', demo.get(f"/areas/{key}/mulch").text)
+    assert found is not None
+    assert float(found[1]) == pytest.approx(3.4, abs=0.05)  # two years at a quarter a year: 60 x 0.5625 = 33.75 mm

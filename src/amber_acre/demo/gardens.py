@@ -141,7 +141,7 @@ GARDENS: dict[str, Garden] = {
                 "Wren",
                 {"colour": 2, "probe_mm": 70.0, "note": "probe stops at clay"},
             ),
-            DemoLook("Rose bed", date(2026, 5, 12), "Wren", {"colour": 1, "mulch_mm": 30.0, "weeds": "few"}),
+            DemoLook("Rose bed", date(2026, 5, 12), "Wren", {"colour": 1, "mulch_mm": 60.0, "weeds": "few"}),
             DemoLook("Long border", date(2026, 5, 12), "Wren", {"colour": 1, "mulch_mm": 22.0, "weeds": "many"}),
         ),
         (7.4128, 45.2031),

@@ -13,7 +13,7 @@ from amber_acre.core.care.brief import plants_of_grass
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
-from amber_acre.core.measure.area_facts import ReadFact, number_of
+from amber_acre.core.measure.area_facts import ReadFact, day_of, number_of
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
@@ -107,10 +107,11 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             probes.get(area.id),
             texture,
             canopy_by_form(facts),
-            seen if seen is not None else (mulch or 0.0) * 1000,
+            seen[1] if seen is not None else (mulch or 0.0) * 1000,
             softened=soft,
             patches=patches_in(area),
             irrigated=irrigated(area, around),
+            mulch_on=seen[0] if seen is not None else day_of(facts, "mulch_seen_on"),
             in_bloom=last_in_bloom(bloomed[area.id], plants_of(named, facts, grass), area.id),
         )
     return found
@@ -195,13 +196,15 @@ def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, 
     return {key: read for key, read in found.items() if read is not None}
 
 
-def mulch_seen(session: Session, area_ids: Sequence[int], day: date) -> dict[int, float]:
-    """The newest depth of mulch that a look has measured, mm."""
-    query = select(WalkRow.area_id, WalkRow.mulch_mm).where(
+def mulch_seen(session: Session, area_ids: Sequence[int], day: date) -> dict[int, tuple[date, float]]:
+    """The newest depth of mulch that a look has measured: its day, and mm."""
+    query = select(WalkRow.area_id, WalkRow.on_day, WalkRow.mulch_mm).where(
         WalkRow.area_id.in_(area_ids), WalkRow.mulch_mm.is_not(None), WalkRow.on_day <= day
     )
     return {
-        key: depth for key, depth in session.execute(query.order_by(WalkRow.on_day, WalkRow.id)) if depth is not None
+        key: (on, depth)
+        for key, on, depth in session.execute(query.order_by(WalkRow.on_day, WalkRow.id))
+        if depth is not None
     }
 
 

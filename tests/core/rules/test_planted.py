@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, timedelta
 from typing import Any
 
 import pytest
 
 from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import SoilAction
-from amber_acre.core.rules.ground import Ground
-from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS, laid_mm
-from amber_acre.core.rules.rule import Case
+from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.core.rules.ground import RING_RADIUS_M, Ground
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.mulched import mulch_on, settled_mm
+from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM
 from amber_acre.core.tables.plants import catalogue
 from tests.core.rules.cases import TODAY, facts, ground, job
@@ -41,7 +45,54 @@ def mulched(mm: float, what: Any = CHIPS, settles: float = 0.15) -> Any:
 
 
 def test_depth_is_what_is_left_when_it_has_settled() -> None:
-    assert laid_mm(Case(mulched(50), ground("bed"), (), TODAY)) == pytest.approx(50)
+    at, one = ground("bed"), mulched(50)
+    assert settled_mm(at, CHIPS, "mulch", one.rate_on(at.size_m2)) == pytest.approx(50)
+
+
+def test_mulch_of_a_tree_lies_on_its_ring() -> None:
+    # A ring of 2 m radius is 12.57 m2: 1.0 m3 of chips, 0.85 after it settles, lies 67.6 mm deep there.
+    tree = ground("tree", facts=facts(ring=2.0))
+    one = job(CHIPS, on=ON, work="mulch", dose=Dose(1.0, "volume"))
+    assert settled_mm(tree, CHIPS, "mulch", one.rate_on(tree.size_m2)) == pytest.approx(67.6, abs=0.1)
+    assert ground("tree").ring_m == RING_RADIUS_M
+    small = replace(ground("tree"), size_m2=SquareMetres(3.0))
+    assert small.ring_m == pytest.approx(0.977, abs=0.001)
+
+
+def laid(mm: float, on: date) -> Entry:
+    """An entry of so many settled millimetres of chips on the whole 100 m2."""
+    return Entry(7, None, on, CHIPS, Kilograms(mm / 0.85 / 1000 * 100 * 350), SquareMetres(100.0))
+
+
+def test_mulch_in_the_log_counts_when_more_is_laid() -> None:
+    at = ground("bed", facts=facts(mulch_kind="none"))
+    book = AreaBook(at, (), (laid(70, ON - timedelta(days=30)),), TODAY)
+    assert "mulch-depth" in {verdict.rule for verdict in book.judged(mulched(60))}
+    assert "mulch-depth" not in {verdict.rule for verdict in book.judged(mulched(20))}
+    assert mulch_on(at, book.uses, ON)[1] == "chips"
+
+
+def test_an_entry_of_mulch_is_not_held_against_itself() -> None:
+    at = ground("bed", facts=facts(mulch_kind="none"))
+    entry = laid(60, ON)
+    book = AreaBook(at, (), (entry,), TODAY)
+    assert "mulch-depth" not in {verdict.rule for verdict in book.judged_entry(entry)}
+
+
+def test_mulch_laid_before_a_look_is_not_counted_twice() -> None:
+    at = ground("bed", mulch_mm=70, mulch_on=ON - timedelta(days=10), facts=facts(mulch_kind="chips"))
+    book = AreaBook(at, (), (laid(60, ON - timedelta(days=30)),), TODAY)
+    depth, _ = mulch_on(at, book.uses, ON)
+    assert 68 < depth < 70
+
+
+def test_a_feed_after_mulch_that_was_laid_lies_on_it() -> None:
+    at = ground("bed", facts=facts(mulch_kind="none"))
+    book = AreaBook(at, (), (laid(60, ON - timedelta(days=1)),), TODAY)
+    keys = {verdict.rule for verdict in book.judged(job(SLOW, 20, ON, placement="base"))}
+    assert "mulch-in-the-way" in keys
+    earlier = job(SLOW, 20, ON - timedelta(days=5), placement="base")
+    assert "mulch-in-the-way" not in {verdict.rule for verdict in book.judged(earlier)}
 
 
 @pytest.mark.parametrize(

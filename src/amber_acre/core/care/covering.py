@@ -22,7 +22,6 @@ from amber_acre.core.working import Working
 
 LEAST_MM = 20.0  # a top-up thinner than this is not worth a visit [common-practice]
 STEM_M = 0.03  # of a hedge plant or shrub, where nobody measured it [common-practice]
-RING_RADIUS_M = 1.5  # of a tree's mulch where the form names none, at most its root zone [common-practice]
 HOT_MULCH_C = 30.0  # usual maximum of the warmest month from which stone heats plants [common-practice]
 STEEP = 0.15  # slope from which mulch moves [common-practice]
 AFTER_FEED_DAYS = 3  # feed goes under mulch: first the one, then the other [common-practice]
@@ -177,11 +176,8 @@ def _kind(planting: Planting, shelf: Sequence[Product]) -> tuple[Weighed, Produc
 def _net(planting: Planting, working: Working) -> float:
     """Ground that is covered, m²."""
     ground, clear_m = planting.ground, planting.group.clear_mm / 1000
-    if ground.kind == "tree" and planting.trunks_cm:
-        trunk = planting.trunks_cm[0] / 100
-        zone = (float(ground.size_m2) / 3.141592653589793) ** 0.5
-        outer = number_of(ground.facts, "ring") or min(RING_RADIUS_M, zone)
-        return tree_rings(1, outer, Kept(1, trunk, clear_m), working)
+    if ground.ring_m is not None and planting.trunks_cm:
+        return tree_rings(1, ground.ring_m, Kept(1, planting.trunks_cm[0] / 100, clear_m), working)
     trunks = number_of(ground.facts, "trunks")
     if trunks:
         radius = ground.metres("clear") or clear_m

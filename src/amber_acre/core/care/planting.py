@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections import Counter
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.errors import MissingInput
@@ -175,6 +175,12 @@ def planting_of(ground: Ground, names: tuple[tuple[int, str], ...] = ()) -> Plan
         int(since) if since is not None else None,
         int(stage) if stage else None,
     )
+
+
+def with_mulch(planting: Planting, depth_mm: float, kind: str) -> Planting:
+    """The planting with the mulch that lies on a day, by looks, form and log."""
+    known = planting.lies.known or depth_mm > 0
+    return replace(planting, lies=replace(planting.lies, depth_mm=depth_mm, kind=kind, known=known))
 
 
 def _grown(ground: Ground, names: tuple[tuple[int, str], ...]) -> tuple[Grown, ...]:

@@ -73,6 +73,7 @@ def uses_of(
             down=True,
             job=entry.job,
             entry=entry.key,
+            placement=kept[entry.job].placement if entry.job in kept else "surface",
         )
         for entry in standing(entries)
     ]

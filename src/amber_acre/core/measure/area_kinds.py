@@ -107,6 +107,7 @@ _BLOOM = Fact("bloom_end", "Bloom is over by", "year_days", "a day of the year: 
 _COVER = (
     Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH),
     Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
+    Fact("mulch_seen_on", "Depth seen on", "day", "it goes down from that day; without one it stays as said"),
     Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
     Fact("against", "Mulch lies against stems", "choice", choices=YES_NO),
 )

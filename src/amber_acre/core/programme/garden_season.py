@@ -11,7 +11,7 @@ from amber_acre.core.care.chlorosis import Ladder
 from amber_acre.core.care.covering import weighed
 from amber_acre.core.care.demand import demand
 from amber_acre.core.care.feeding import FeedAsked, feed_asked
-from amber_acre.core.care.planting import Planting, planting_of
+from amber_acre.core.care.planting import Planting, planting_of, with_mulch
 from amber_acre.core.jobs.entry import Entry, without_bulk
 from amber_acre.core.mulch.choosing import Weighed
 from amber_acre.core.programme.garden_soil import ladder_of
@@ -69,10 +69,15 @@ class GardenSeason:
         return tuple(sorted(mine, key=lambda one: (one.on, one.job.number)))
 
 
+def planting_now(book: AreaBook) -> Planting:
+    """The planting of a book with the mulch that lies there on its day, by looks, form and log."""
+    return with_mulch(planting_of(book.ground), *book.mulch)
+
+
 @by_content(KEPT_SEASONS)
 def garden_season(book: AreaBook, of_plan: Collection[int], start: date) -> GardenSeason:
     """Computes the season from ``start`` as it reads on the book's day; ``of_plan``: keys of its plan's jobs."""
-    planting = planting_of(book.ground)
+    planting = planting_now(book)
     year = stages(book.ground.climate, planting.group.start_c, start)
     series = daily_series(book.ground.climate, start, next_season_start(start))
     asked = feed_asked(planting, year, start)

@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from amber_acre.core.care.covering import CoverAsked, cover_asked
 from amber_acre.core.care.feeding import FeedAsked, RoundAsked, feed_asked
-from amber_acre.core.care.planting import Planting
+from amber_acre.core.care.planting import Planting, with_mulch
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
@@ -19,15 +19,15 @@ from amber_acre.core.programme.picking import Picked, candidates, potash
 from amber_acre.core.programme.pot_year import PotPlan, pot_plan
 from amber_acre.core.quantities import GramsPerSquareMetre, depth_in_both, unrounded
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages, stages
-from amber_acre.core.tables.mulches import MULCHES
 
 TRIED = 8  # products of a round that are put before the judge, the best first
 VISIT_DAYS = 10  # a round moves so far to a day on which somebody is there anyway [common-practice]
 SHOWS_WEEKS = {True: (3, 8), False: (1, 4)}  # a slow feed, a quick one: when leaves show it [common-practice]
 LOOK_DAYS = 42  # after a feed [common-practice]
-LAID_DAYS = 365  # mulch laid within so many days lies on top of what the form or the last look says [common-practice]
+PULLED_BACK_MM = 20.0  # of organic mulch from which granules go under it [common-practice]
 WATERED_WEEKS = 4  # after planting, before the week decides [common-practice]
 K_SHORT = 0.6  # of the potassium wanted that feeds must bring where the test is low [common-practice]
 POTASH_ONCE_G_M2 = 6.0  # of potassium at a time [common-practice]
@@ -69,9 +69,9 @@ def plan_garden(
     ``visited``: days on which somebody is on the property; ``opened``: keys of products that are open there.
     Deterministic.
     """
-    planting = with_laid(planting, book.entries, today)
     year = stages(planting.ground.climate, planting.group.start_c, start)
     down = _down(book.entries, pinned, planting, start)
+    planting = with_mulch(planting, *mulch_on(planting.ground, book.uses, max(today, year.wakes)))
     asked = feed_asked(planting, year, today, down)
     if planting.unknown:
         words = "Nobody has said what grows here: type the plants, or choose what it is cared for as."
@@ -101,12 +101,13 @@ def plan_garden(
     jobs += soil_jobs
     said += told
     cover, covered = cover_asked(planting, year, shelf, today, [job.on for job in jobs if job.work == "feed"])
-    planned = any(one.job.work == "mulch" and one.job.counts and not one.done for one in book.jobs)
+    ahead = [*pinned, *(one.job for one in book.jobs if one.job.counts and not one.done)]
+    planned = any(job.work == "mulch" for job in ahead)
     if planned and cover is not None:
-        cover, covered = None, (Said("mulch", "Mulch is planned here already by hand."),)
+        cover, covered = None, (Said("mulch", "Mulch is planned here already, by hand or pinned."),)
     said += covered
     if cover is not None:
-        jobs.append(_mulch_job(planting, cover))
+        jobs = [_beneath(planting, cover, job) for job in jobs] + [_mulch_job(planting, cover)]
     said += _crowns(planting, jobs)
     jobs = _one_look(jobs)
     ordered = sorted((*pinned, *jobs), key=lambda job: (job.on, job.name))
@@ -147,23 +148,6 @@ def _planting_jobs(planting: Planting, today: date) -> list[Job]:
         )
         for n, day in enumerate(waters, start=1)
     ]
-
-
-def with_laid(planting: Planting, entries: Sequence[Entry], today: date) -> Planting:
-    """The planting with what mulch went down within a year, settled, on top of what its form says lies there."""
-    laid, kind = 0.0, planting.lies.kind
-    for entry in standing(tuple(entries)):
-        product = entry.product
-        if product is None or product.soil.material not in MULCHES or product.density_kg_l is None:
-            continue
-        if 0 <= (today - entry.on).days < LAID_DAYS and entry.covered_m2 > 0:
-            mulch = MULCHES[product.soil.material]
-            laid += entry.amount_kg / product.density_kg_l / entry.covered_m2 * (1 - mulch.settles)
-            kind = kind or mulch.key
-    if laid <= 0:
-        return planting
-    lies = replace(planting.lies, depth_mm=planting.lies.depth_mm + laid, kind=kind, known=True)
-    return replace(planting, lies=lies)
 
 
 def _one_look(jobs: Sequence[Job]) -> list[Job]:
@@ -277,8 +261,8 @@ def _feed_job(
 ) -> Job:
     product = picked.product
     placement: Placement = "dripline" if planting.group.placement == "dripline" else "base"
-    if planting.lies.depth_mm >= 20 and not product.liquid and not planting.lies.fabric and planting.lies.organic:
-        placement = "under_mulch"
+    if planting.lies.depth_mm >= PULLED_BACK_MM and not product.liquid and not planting.lies.fabric:
+        placement = "under_mulch" if planting.lies.organic else placement
     got = picked.nitrogen_g_m2
     slow = product.slow_fraction / product.total_nitrogen
     each = (
@@ -358,6 +342,13 @@ def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product], b
     return [] if _stops(book, job, jobs) else [job]
 
 
+def _beneath(planting: Planting, cover: CoverAsked, job: Job) -> Job:
+    """A job that feeds a bed after its mulch is laid goes under that mulch."""
+    fits = job.product is not None and not job.product.liquid and job.placement == "base" and job.on > cover.on
+    deep = planting.lies.depth_mm + cover.add_mm >= PULLED_BACK_MM
+    return replace(job, placement="under_mulch") if fits and deep and cover.mulch.organic else job
+
+
 def _mulch_job(planting: Planting, cover: CoverAsked) -> Job:
     product = cover.product
     dose = Dose(cover.volume_m3, "volume") if product is not None else Dose(0.0)
@@ -378,9 +369,13 @@ def _mulch_job(planting: Planting, cover: CoverAsked) -> Job:
             f"{cover.why[:1].upper()}{cover.why[1:]}. {cover.volume_m3:.2g} m³ on {cover.net_m2:.3g} m²,"
             f" {depth_in_both(cover.place_mm)}"
             f" before it settles, {depth_in_both(cover.ring_mm)} clear of bark; renewed after about"
-            f" {cover.renew_years:g} years."
+            f" {_years(cover.renew_years)}."
         ),
     )
+
+
+def _years(years: float) -> str:
+    return "a year" if years == 1 else f"{years:g} years"
 
 
 def _crowns(planting: Planting, jobs: Sequence[Job]) -> list[Said]:

@@ -7,6 +7,7 @@ from collections.abc import Iterable
 from amber_acre.core.products.cautions import IRON_STAINS_FROM
 from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.limits import why_not_tilled
+from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Millimetres, Plain, Rate, Sentence
 from amber_acre.core.soil.evidence import newest_with
@@ -83,20 +84,21 @@ def _drainage(case: Case) -> Iterable[Broken]:
         )
 
 
-def _under_mulch(case: Case) -> bool:
-    """Whether granules would lie on mulch here; bulk material is laid over it."""
+def _in_the_way(case: Case) -> float:
+    """Depth of mulch, mm, that granules would lie on; 0 where none is in their way. Bulk material is laid over it."""
     product = case.product
     if product is None or product.liquid or case.job.placement == "tilled" or case.job.work in ("mulch", "inject"):
-        return False
-    return case.ground.mulch_mm >= MULCH_IN_THE_WAY_MM and product.family != "bulk"
+        return 0.0
+    depth, _ = mulch_on(case.ground, case.others, case.job.on)
+    return depth if depth >= MULCH_IN_THE_WAY_MM and product.family != "bulk" else 0.0
 
 
 def _mulch(case: Case) -> Iterable[Broken]:
-    if _under_mulch(case) and not _corrects(case):
+    if _in_the_way(case) and not _corrects(case):
         yield Broken(
             Sentence.of(
                 "{depth} of mulch lies here: pull it back, spread on the soil, water in, and put it back.",
-                depth=Millimetres(case.ground.mulch_mm),
+                depth=Millimetres(_in_the_way(case)),
             )
         )
 
@@ -107,12 +109,12 @@ def _corrects(case: Case) -> bool:
 
 
 def _correction_on_mulch(case: Case) -> Iterable[Broken]:
-    if _under_mulch(case) and _corrects(case):
+    if _in_the_way(case) and _corrects(case) and case.job.placement != "under_mulch":
         yield Broken(
             Sentence.of(
                 "{depth} of mulch lies here: on it this never reaches the soil. Pull the mulch back, spread, water in,"
                 " put it back, and write down that it is done so.",
-                depth=Millimetres(case.ground.mulch_mm),
+                depth=Millimetres(_in_the_way(case)),
             )
         )
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
@@ -24,6 +25,7 @@ from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, P
 from amber_acre.core.tables.textures import TextureClass
 
 USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
+RING_RADIUS_M = 1.5  # of a tree's mulch where the form names none, at most its root zone [common-practice]
 LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
 
 
@@ -46,7 +48,8 @@ class Ground:
     not. ``running``: which way a correction that runs moves the pH, ``moved``: which way what went down within a year
     does. ``softened``: keys of customary rules the firm only wants noted.
     ``patches``: those of a lawn. ``irrigated``: whether somebody can water here. ``in_bloom``: the last day its plants
-    were seen in bloom within the year.
+    were seen in bloom within the year. ``mulch_mm``: the depth of mulch that was last seen or said, ``mulch_on`` the
+    day of it, None where nobody said; what was laid since is the log's.
     """
 
     name: str
@@ -69,6 +72,7 @@ class Ground:
     patches: tuple[PatchIn, ...] = ()
     irrigated: bool | None = None
     in_bloom: date | None = None
+    mulch_on: date | None = None
 
     @property
     def fed_patches_m2(self) -> float:
@@ -94,6 +98,18 @@ class Ground:
     def site(self) -> Site:
         """Which part of a label holds here."""
         return "turf" if self.traits.turf else "pots" if self.traits.by_litre else "plantings"
+
+    @property
+    def ring_m(self) -> float | None:
+        """Outer radius of a tree's mulch, m: the form's, else the usual one, at most its root zone; None of others."""
+        if self.kind != "tree":
+            return None
+        return self.metres("ring") or min(RING_RADIUS_M, math.sqrt(self.size_m2 / math.pi))
+
+    @property
+    def mulched_m2(self) -> float:
+        """Ground that its mulch lies on, m²: under a tree the ring, else the whole."""
+        return self.size_m2 if self.ring_m is None else min(float(self.size_m2), math.pi * self.ring_m**2)
 
     @property
     def thick(self) -> float:

@@ -15,6 +15,7 @@ from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, planted, sums
 from amber_acre.core.rules.ground import Ground, is_feed
+from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
 
 RULES: tuple[Rule, ...] = (
@@ -59,6 +60,11 @@ class AreaBook:
         """All uses of the area: what went down when it did, the rest as planned."""
         own = uses_of(self.jobs, self.entries, self.ground.size_of_entry)
         return tuple(sorted((*own, *self.from_lawn), key=lambda use: (use.on, not use.down, use.job or 0)))
+
+    @cached_property
+    def mulch(self) -> tuple[float, str]:
+        """Depth of mulch, mm, and its kind, as it lies on the book's day by looks, form and log."""
+        return mulch_on(self.ground, [use for use in self.uses if use.down], self.day)
 
     def case_of(self, job: Job, with_others: Iterable[Job] = ()) -> Case:
         """A job, kept or not, among the rest; ``with_others``: jobs made together with it."""

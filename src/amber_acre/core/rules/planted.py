@@ -7,6 +7,7 @@ from collections.abc import Iterable
 
 from amber_acre.core.measure.area_facts import day_of
 from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.mulched import mulch_of, mulch_on, settled_mm
 from amber_acre.core.rules.rule import Broken, Case, Rule, over
 from amber_acre.core.sentence import Millimetres, OnDay, Plain, Sentence
 from amber_acre.core.tables.care_groups import FED_FINDINGS
@@ -18,23 +19,14 @@ CHLORIDE_FROM = 0.01  # fraction of chloride that counts [common-practice]
 
 
 def _mulch(case: Case) -> Mulch | None:
-    """The mulch a job lays on a planting; None where it lays none."""
-    product = case.product
-    if product is None or case.ground.traits.turf or not (product.loose or case.job.work == "mulch"):
-        return None
-    return MULCHES.get(product.soil.material)
-
-
-def laid_mm(case: Case) -> float:
-    """Depth of mulch a job lays, settled, mm; 0 where its density is not known."""
-    mulch, product = _mulch(case), case.product
-    if mulch is None or product is None or product.density_kg_l is None or case.job.placement == "tilled":
-        return 0.0
-    return case.rate_g_m2 / 1000 / product.density_kg_l * (1 - mulch.settles)
+    return mulch_of(case.ground, case.product, case.job.work)
 
 
 def _deep(case: Case) -> float:
-    return laid_mm(case) + case.ground.mulch_mm if laid_mm(case) > 0 else 0.0
+    """Mulch in all after a job, where it lies deepest, mm; 0 of a job that lays none."""
+    job, ground = case.job, case.ground
+    laid = settled_mm(ground, case.product, job.work, max(case.rate_g_m2, case.over_all_g_m2), job.placement)
+    return laid + mulch_on(ground, case.others, job.on)[0] if laid > 0 else 0.0
 
 
 def _far_too_deep(case: Case) -> Iterable[Broken]:
@@ -62,13 +54,14 @@ def _too_deep(case: Case) -> Iterable[Broken]:
 
 
 def _mineral_on_organic(case: Case) -> Iterable[Broken]:
-    mulch, lies = _mulch(case), MULCHES.get(case.ground.says("mulch_kind"))
-    buried = lies is not None and lies.organic and case.ground.mulch_mm >= COVERS_FROM_MM
+    depth, kind = mulch_on(case.ground, case.others, case.job.on)
+    mulch, lies = _mulch(case), MULCHES.get(kind)
+    buried = lies is not None and lies.organic and depth >= COVERS_FROM_MM
     if mulch is not None and not mulch.organic and buried and lies is not None:
         yield Broken(
             Sentence.of(
                 "{depth} of {lies} lie here: {mulch} on it sinks and mixes. Lift the one before the other.",
-                depth=Millimetres(case.ground.mulch_mm),
+                depth=Millimetres(depth),
                 lies=Plain(lies.name),
                 mulch=Plain(mulch.name),
             ),

@@ -134,11 +134,10 @@ def _drawn(season: GardenSeason, us: bool) -> Drawn:
     if kind in MULCHES and group.mulch_mm:
         years = renewal_years(kind, group.mulch_mm)
         mulch = mulch_years(MULCHES[kind], planting.lies.depth_mm, group.mulch_mm, years, us)
-    if ground.kind == "tree" and planting.trunks_cm:
+    if ground.ring_m is not None and planting.trunks_cm:
         zone = (float(ground.size_m2) / 3.141592653589793) ** 0.5
-        ring = ground.metres("ring") or min(1.5, zone)
         ports = int(ground.metres("ports") or 0)
-        tree = tree_ground(zone, min(ring, zone), planting.trunks_cm[0] / 100, group.clear_mm / 1000, ports)
+        tree = tree_ground(zone, min(ground.ring_m, zone), planting.trunks_cm[0] / 100, group.clear_mm / 1000, ports)
         return Drawn(mulch, tree=tree)
     if group.basis == "litre":
         return Drawn(pot=_pot(season))

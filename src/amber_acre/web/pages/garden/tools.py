@@ -8,7 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
 from amber_acre.core.care.covering import conditions_of
-from amber_acre.core.care.planting import Planting, planting_of
+from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.measure.area_facts import day_of
 from amber_acre.core.mulch.choosing import fabric_said, weigh
@@ -16,6 +16,7 @@ from amber_acre.core.mulch.cover import Kept, covered, tree_rings
 from amber_acre.core.mulch.depth import renewal_years, top_up
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
 from amber_acre.core.products.injection import SAID, sheet, too_soon
+from amber_acre.core.programme.garden_season import planting_now
 from amber_acre.core.quantities import depth_in_both
 from amber_acre.core.tables.mulches import MULCHES, Condition
 from amber_acre.core.working import Working
@@ -36,7 +37,7 @@ BAG_L, BARROW_L, MINUTES = 50.0, 85.0, 2.0  # what is usual where nothing is typ
 def plan_mulch(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
     """The mulch planner of one area: everything it was asked stands in the address."""
     row = _planting_row(found(area_of(session, area_id), "This area"))
-    planting = planting_of(book_of(session, row, today).ground)
+    planting = planting_now(book_of(session, row, today))
     us = row.property.units == "us"
     typed = _usual_mulch(planting, us) | dict(request.query_params)
     read = read_form(MulchForm, typed, units=row.property.units)
@@ -68,14 +69,14 @@ def _planting_row(row: AreaRow) -> AreaRow:
 
 
 def _usual_mulch(planting: Planting, us: bool) -> dict[str, str]:
-    shown = Shown("us" if us else "metric")
+    shown, step = Shown("us" if us else "metric"), 2.54 if us else 1.0
     typed = {
         "want": shown.typed_depth(planting.group.mulch_mm),
         "bag": "2 ft³" if us else f"{BAG_L:g} L",
         "barrow": "3 ft³" if us else f"{BARROW_L:g} L",
     }
     if planting.lies.known and planting.lies.depth_mm:
-        typed["found"] = shown.typed_depth(planting.lies.depth_mm)
+        typed["found"] = shown.typed_depth(round(planting.lies.depth_mm / step) * step)
     return typed
 
 
@@ -127,10 +128,8 @@ def _mulched(planting: Planting, form: MulchForm, us: bool) -> dict[str, Any]:
 
 def _net(planting: Planting, working: Working) -> float:
     ground, clear = planting.ground, planting.group.clear_mm / 1000
-    if ground.kind == "tree" and planting.trunks_cm:
-        zone = (float(ground.size_m2) / 3.141592653589793) ** 0.5
-        outer = ground.metres("ring") or min(1.5, zone)
-        return float(tree_rings(1, outer, Kept(1, planting.trunks_cm[0] / 100, clear), working))
+    if ground.ring_m is not None and planting.trunks_cm:
+        return float(tree_rings(1, ground.ring_m, Kept(1, planting.trunks_cm[0] / 100, clear), working))
     trunks = int(ground.metres("trunks") or 0)
     return float(covered(float(ground.size_m2), Kept(trunks, 0.0, ground.metres("clear") or clear), working))
 
@@ -141,7 +140,7 @@ def plan_injection(request: Request, session: Reading, today: Today, area_id: Ke
     row = found(area_of(session, area_id), "This area")
     if row.kind != "tree":
         raise DoesNotFit("Only trees are injected.", field="kind")
-    planting = planting_of(book_of(session, row, today).ground)
+    planting = planting_now(book_of(session, row, today))
     typed = {"minutes": f"{MINUTES:g}"} | dict(request.query_params)
     read = read_form(InjectionForm, typed)
     made, soon = None, ""
@@ -172,5 +171,7 @@ def plan_injection(request: Request, session: Reading, today: Today, area_id: Ke
         minutes=made.minutes(form.minutes or MINUTES) if made and form else 0.0,
         pressure=form.pressure if form else "",
         earlier=earlier,
-        drawing=tree_ground(zone, min(1.5, zone), planting.trunks_cm[0] / 100, planting.group.clear_mm / 1000, ports),
+        drawing=tree_ground(
+            zone, planting.ground.ring_m or zone, planting.trunks_cm[0] / 100, planting.group.clear_mm / 1000, ports
+        ),
     )

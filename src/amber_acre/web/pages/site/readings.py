@@ -6,14 +6,13 @@ from collections.abc import Mapping, Sequence
 from datetime import date
 
 from amber_acre.core.jobs.standing import OPEN
-from amber_acre.core.measure.area_facts import number_of
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.rules.ground import ph_at_hand
+from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.soil.ph_class import class_words, ph_class
 from amber_acre.core.soil.probe import ProbeSummary
-from amber_acre.store.areas import facts_of
 from amber_acre.store.programmes import Lane
 from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow, WalkRow
@@ -50,6 +49,7 @@ def reading_of(
     shown: Shown,
     probe: ProbeSummary | None = None,
     jobs: Sequence[JudgedJob] = (),
+    book: AreaBook | None = None,
 ) -> Reading:
     """One area's reading; UNKNOWN where nobody measured or looked."""
     match by:
@@ -62,7 +62,7 @@ def reading_of(
         case "condition":
             return Reading(walk.colour, f"colour {walk.colour}") if walk and walk.colour else UNKNOWN
         case "mulch":
-            return _mulch(row, walk, shown)
+            return _mulch(book, shown) if book is not None else UNKNOWN
         case _:
             return Reading(list(KINDS).index(row.kind) + 1, shown.area(row.size_m2) if row.kind != "tree" else "")
 
@@ -93,14 +93,9 @@ def _ph(row: AreaRow, probe: ProbeSummary | None) -> Reading:
     return Reading(ph_class(value), f"pH {value:.1f}{' probe' if on_probe else ''}")
 
 
-def _mulch(row: AreaRow, walk: WalkRow | None, shown: Shown) -> Reading:
-    depth_mm = walk.mulch_mm if walk and walk.mulch_mm is not None else None
-    if depth_mm is None and row.kind == "bed":
-        facts = facts_of(row)
-        metres = number_of(facts, "mulch_depth")
-        bare = "mulch_kind" in facts and facts["mulch_kind"].value == "none"
-        depth_mm = metres * 1000 if metres is not None else 0.0 if bare else None
-    if depth_mm is None:
+def _mulch(book: AreaBook, shown: Shown) -> Reading:
+    depth_mm, kind = book.mulch
+    if book.ground.traits.turf or not (depth_mm or kind or book.ground.says("mulch_kind") or book.ground.mulch_on):
         return UNKNOWN
     step = 1 if depth_mm <= 0 else 2 if depth_mm < 50 else 3 if depth_mm <= 80 else 4
     return Reading(step, shown.depth(depth_mm))

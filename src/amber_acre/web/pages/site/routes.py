@@ -21,7 +21,7 @@ from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.plants import FLAGS
 from amber_acre.store import areas as area_store
 from amber_acre.store import site as store
-from amber_acre.store.books import probings
+from amber_acre.store.books import books, probings
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.plants import plant_named
@@ -268,9 +268,18 @@ def _readings(
         for area, judged in judged_jobs(session, rows, today):
             jobs.setdefault(area.id, []).append(judged)
     probed = probings(session, [row.id for row in rows], today) if by == "ph" else {}
+    mulched = books(session, rows, today) if by == "mulch" else {}
     return {
         row.id: reading_of(
-            by, row, lanes.get(row.id), walks.get(row.id), today, shown, probed.get(row.id), jobs.get(row.id, [])
+            by,
+            row,
+            lanes.get(row.id),
+            walks.get(row.id),
+            today,
+            shown,
+            probed.get(row.id),
+            jobs.get(row.id, []),
+            mulched.get(row.id),
         )
         for row in rows
     }

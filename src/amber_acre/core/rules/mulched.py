@@ -1,0 +1,59 @@
+"""The mulch of an area by everything that is written down of it: looks, the form, and what was laid or is planned."""
+
+from __future__ import annotations
+
+from collections.abc import Iterable
+from datetime import date
+
+from amber_acre.core.jobs.job import Placement, Work
+from amber_acre.core.jobs.use import Use
+from amber_acre.core.mulch.lying import Layer, lying_mm
+from amber_acre.core.products.product import Product
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.tables.mulches import MULCHES, Mulch
+
+
+def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | None:
+    """The mulch that a product lays on a planting; None where it lays none."""
+    if product is None or ground.traits.turf or not (product.loose or work == "mulch"):
+        return None
+    return MULCHES.get(product.soil.material)
+
+
+def settled_mm(
+    ground: Ground, product: Product | None, work: Work, rate_g_m2: float, placement: Placement = "surface"
+) -> float:
+    """Depth of mulch, settled, mm, of a rate over the whole area (g/m²): under a tree it lies on its ring alone.
+
+    0 where it lays none, is tilled in, or its density is not known.
+    """
+    mulch = mulch_of(ground, product, work)
+    if mulch is None or product is None or product.density_kg_l is None or placement == "tilled":
+        return 0.0
+    over_ring = rate_g_m2 * ground.size_m2 / ground.mulched_m2
+    return over_ring / 1000 / product.density_kg_l * (1 - mulch.settles)
+
+
+def layers(ground: Ground, uses: Iterable[Use]) -> list[Layer]:
+    """Each layer that uses of an area lay, down or still planned."""
+    found = []
+    for use in uses:
+        depth, mulch = (
+            settled_mm(ground, use.product, use.work, use.rate_g_m2, use.placement),
+            mulch_of(ground, use.product, use.work),
+        )
+        if depth > 0 and mulch is not None:
+            found.append(Layer(use.on, mulch.key, depth))
+    return found
+
+
+def mulch_on(ground: Ground, uses: Iterable[Use], day: date) -> tuple[float, str]:
+    """Depth of mulch, mm, and its kind ('' unknown) on a day, by what was seen and by every use up to it.
+
+    The kind is that of the form, where nothing was said the kind laid last.
+    """
+    said = ground.says("mulch_kind")
+    seen = Layer(ground.mulch_on, "" if said == "none" else said, ground.mulch_mm)
+    laid = layers(ground, (use for use in uses if use.on <= day))
+    kind = seen.kind or (max(laid, key=lambda one: str(one.on)).kind if laid else "")
+    return lying_mm(seen, laid, day), kind
