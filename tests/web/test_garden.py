@@ -153,6 +153,25 @@ def test_the_injection_sheet_counts_wounds(demo: Browser, demo_engine: Engine) -
     assert words(demo, f"/areas/{key}/injection?per_port=x&dose=15", 422)
 
 
+def test_an_injection_is_kept_as_a_job_and_its_ports_are_counted(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "North birch")
+    page = f"/areas/{key}/injection"
+    label = {"by": "girth", "per_port": "15", "dose_by": "port", "dose": "15", "months": "36", "rounds": "up"}
+    shown = f"{page}?per_port=15&dose=15"
+    early = demo.post(page, label | {"on_day": "2027-06-10"}, shown)
+    assert early.status_code == 422
+    assert "36 months between treatments" in html.unescape(early.text)  # the last was on 11 June 2024
+    assert 'value="2027-06-10"' in early.text
+    assert demo.post(page, label, shown).status_code == 422
+    assert "Copy ports and dose" in demo.post(page, {"on_day": "2026-06-10"}, shown).text
+    kept = demo.post(page, label | {"on_day": "2027-06-11"}, shown)
+    assert kept.status_code == 303, re.findall("fault[^<]*<[^<]*", kept.text)[:3]
+    said = words(demo, kept.headers["location"])
+    assert "Inject: 7 ports, 105 mL" in said
+    assert "15 mL in each port" in said
+    assert "planned for 11 Jun 2027" in words(demo, page)
+
+
 def test_facts_of_care_are_read_and_refused_in_words(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Rose bed")
     page = demo.get(f"/areas/{key}/edit").text

@@ -26,8 +26,9 @@ from amber_acre.web.pages.daybook.routes import router as daybook
 from amber_acre.web.pages.deleted.routes import router as deleted
 from amber_acre.web.pages.files.routes import router as files
 from amber_acre.web.pages.find.routes import router as find
+from amber_acre.web.pages.garden.injecting import router as garden_injecting
+from amber_acre.web.pages.garden.mulching import router as garden_mulching
 from amber_acre.web.pages.garden.routes import router as garden
-from amber_acre.web.pages.garden.tools import router as garden_tools
 from amber_acre.web.pages.garden.trees import router as garden_trees
 from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
@@ -94,7 +95,8 @@ def create_app(settings: Settings) -> FastAPI:
         years,
         programme,
         garden,
-        garden_tools,
+        garden_injecting,
+        garden_mulching,
         garden_trees,
         schools,
         shelf,

@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal
 
 from amber_acre.core.errors import MissingInput, OutOfRange
@@ -149,6 +150,11 @@ def _rounded(exact: float, how: str) -> int:
     if how == "up":
         return math.ceil(exact - SLACK)
     return math.floor(exact + SLACK) if how == "down" else math.floor(exact + 0.5)
+
+
+def whole_months(since: date, till: date) -> int:
+    """Whole calendar months from one day to another: a month is full on the same day of the next."""
+    return (till.year - since.year) * 12 + till.month - since.month - (till.day < since.day)
 
 
 def too_soon(months_ago: float | None, label: InjectionLabel) -> str:

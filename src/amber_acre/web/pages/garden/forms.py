@@ -6,6 +6,7 @@ from typing import Literal
 
 from amber_acre.core.products.injection import InjectionLabel
 from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import (
     Checked,
     OptionalDistance,
@@ -69,3 +70,9 @@ class InjectionForm(Form):
             interval_months=self.months,
             pressure=self.pressure,
         )
+
+
+class KeptInjectionForm(InjectionForm):
+    """An injection label with the day it is planned for. Context: ``today``."""
+
+    on_day: PlannedOn

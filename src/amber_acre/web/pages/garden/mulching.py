@@ -1,4 +1,4 @@
-"""Two sums beside a planting's year: what mulch takes and costs, and an injection by its label."""
+"""The mulch planner of a planting: what mulch takes and costs."""
 
 from __future__ import annotations
 
@@ -10,12 +10,10 @@ from fastapi.responses import HTMLResponse
 from amber_acre.core.care.covering import conditions_of
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
-from amber_acre.core.measure.area_facts import day_of
 from amber_acre.core.mulch.choosing import fabric_said, weigh
 from amber_acre.core.mulch.cover import Kept, covered, tree_rings
 from amber_acre.core.mulch.depth import renewal_years, top_up
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
-from amber_acre.core.products.injection import SAID, sheet, too_soon
 from amber_acre.core.programme.garden_season import planting_now
 from amber_acre.core.quantities import depth_in_both
 from amber_acre.core.tables.mulches import MULCHES, Condition
@@ -23,14 +21,14 @@ from amber_acre.core.working import Working
 from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
 from amber_acre.store.tables import AreaRow
-from amber_acre.web.draw.planting import mulch_years, tree_ground
+from amber_acre.web.draw.planting import mulch_years
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Reading, Today, found, render, units_of
-from amber_acre.web.pages.garden.forms import InjectionForm, MulchForm
+from amber_acre.web.pages.garden.forms import MulchForm
 from amber_acre.web.shown import Shown
 
 router = APIRouter()
-BAG_L, BARROW_L, MINUTES = 50.0, 85.0, 2.0  # what is usual where nothing is typed [common-practice]
+BAG_L, BARROW_L = 50.0, 85.0  # what is usual where nothing is typed [common-practice]
 
 
 @router.get("/areas/{area_id}/mulch")
@@ -132,46 +130,3 @@ def _net(planting: Planting, working: Working) -> float:
         return float(tree_rings(1, ground.ring_m, Kept(1, planting.trunks_cm[0] / 100, clear), working))
     trunks = int(ground.metres("trunks") or 0)
     return float(covered(float(ground.size_m2), Kept(trunks, 0.0, ground.metres("clear") or clear), working))
-
-
-@router.get("/areas/{area_id}/injection")
-def plan_injection(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
-    """The injection sheet of one tree by the figures of a label."""
-    row = found(area_of(session, area_id), "This area")
-    if row.kind != "tree":
-        raise DoesNotFit("Only trees are injected.", field="kind")
-    planting = planting_now(book_of(session, row, today))
-    typed = {"minutes": f"{MINUTES:g}"} | dict(request.query_params)
-    read = read_form(InjectionForm, typed)
-    made, soon = None, ""
-    form = read.value
-    if form is not None and form.per_port and form.dose:
-        last = day_of(planting.ground.facts, "injected_on")
-        months = (today - last).days / 30.4 if last is not None else None
-        soon = too_soon(None if months is None else round(months), form.label)
-        try:
-            made = sheet(planting.trunks_cm, form.label)
-        except AmberError as refused:
-            read.refuse(refused)
-    ports = made.ports if made else 0
-    earlier = int(planting.ground.metres("ports") or 0)
-    zone = (float(planting.ground.size_m2) / 3.141592653589793) ** 0.5
-    return render(
-        request,
-        "garden/injection.html",
-        422 if read.faults else 200,
-        units=units_of(row.property.units),
-        area=row,
-        planting=planting,
-        typed=typed,
-        faults=read.faults,
-        made=made,
-        soon=soon,
-        said=SAID,
-        minutes=made.minutes(form.minutes or MINUTES) if made and form else 0.0,
-        pressure=form.pressure if form else "",
-        earlier=earlier,
-        drawing=tree_ground(
-            zone, planting.ground.ring_m or zone, planting.trunks_cm[0] / 100, planting.group.clear_mm / 1000, ports
-        ),
-    )
