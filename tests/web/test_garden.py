@@ -172,6 +172,29 @@ def test_an_injection_is_kept_as_a_job_and_its_ports_are_counted(demo: Browser, 
     assert "planned for 11 Jun 2027" in words(demo, page)
 
 
+def test_the_planner_lays_what_the_year_lays_and_makes_it_a_job(demo: Browser, demo_engine: Engine) -> None:
+    """Chips on a tree's ring: 1.2 m out, 0.31 m clear round the middle, 4.22 m2, to 75 mm."""
+    key = area(demo_engine, "North birch")
+    page = demo.get(f"/areas/{key}/mulch?want=75+mm&found=0+cm&kind=chips").text
+    assert "4.22 m²" in page
+    link = re.search(r'href="(/areas/\d+/jobs/new\?[^"]+)"', page)
+    assert link is not None
+    form = demo.get(html.unescape(link[1])).text
+    assert 'value="mulch" selected' in form
+    assert "by the mulch planner" in form
+    assert "Make it a job" not in demo.get(f"/areas/{key}/mulch?want=75+mm&found=75+mm&kind=chips").text
+
+
+def test_mulch_of_a_tree_is_told_by_volume_not_as_a_thin_layer(demo: Browser, demo_engine: Engine) -> None:
+    """0.37 m³ on a ring is 75 mm deep: spread over the root zone on paper it would read 8 mm."""
+    key = area(demo_engine, "North birch")
+    with demo_engine.connect() as connection:
+        query = text("SELECT id FROM jobs WHERE area_id = :a AND work = 'mulch' ORDER BY id DESC")
+        job = connection.execute(query, {"a": key}).scalars().first()
+    assert "in all, to the depth in its name" in words(demo, f"/jobs/{job}")
+    assert "0.8 cm deep" not in words(demo, f"/areas/{key}/year")
+
+
 def test_facts_of_care_are_read_and_refused_in_words(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Rose bed")
     page = demo.get(f"/areas/{key}/edit").text

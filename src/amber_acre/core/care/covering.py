@@ -129,11 +129,11 @@ def _laid(
     wanted: float,
     said: list[Said],
 ) -> tuple[CoverAsked | None, tuple[Said, ...]]:
-    best, product = _kind(planting, shelf)
+    best, product = kind_for(planting, shelf, conditions_of(planting))
     working = Working(f"Mulch on {planting.ground.name}")
     top = top_up(wanted, planting.lies.depth_mm, best.mulch.settles, working)
     try:
-        net = _net(planting, working)
+        net = net_m2(planting, working)
     except AmberError as refused:
         return None, (*said, Said("mulch", refused.sentence, True))
     volume = volume_m3(net, top.place_mm, working)
@@ -155,11 +155,13 @@ def _laid(
     return asked, tuple(said)
 
 
-def _kind(planting: Planting, shelf: Sequence[Product]) -> tuple[Weighed, Product | None]:
+def kind_for(
+    planting: Planting, shelf: Sequence[Product], conditions: Sequence[Condition]
+) -> tuple[Weighed, Product | None]:
     """The kind with the least against it among the group's own: the one that lies there before others, one of the
-    shelf before one that has to be found."""
-    own = planting.group.mulches
-    options = weigh(conditions_of(planting), own)
+    shelf before one that has to be found. Its product, None where the shelf has none."""
+    own = planting.group.mulches or tuple(MULCHES)
+    options = weigh(conditions, own)
     stocked = {product.soil.material: product for product in reversed(shelf) if product.soil.material in MULCHES}
     fits = [one for one in options if one.fits] or list(options)
     same = [one for one in fits if one.mulch.key == planting.lies.kind]
@@ -173,8 +175,9 @@ def _kind(planting: Planting, shelf: Sequence[Product]) -> tuple[Weighed, Produc
     return best, stocked.get(best.mulch.key)
 
 
-def _net(planting: Planting, working: Working) -> float:
-    """Ground that is covered, m²."""
+def net_m2(planting: Planting, working: Working) -> float:
+    """Ground that mulch covers, m²: rings under trees, beds less what is kept clear of each stem. DoesNotFit where
+    nothing is left."""
     ground, clear_m = planting.ground, planting.group.clear_mm / 1000
     if ground.ring_m is not None and planting.trunks_cm:
         return tree_rings(1, ground.ring_m, Kept(1, planting.trunks_cm[0] / 100, clear_m), working)

@@ -2,24 +2,27 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from typing import Any
+from urllib.parse import urlencode
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
-from amber_acre.core.care.covering import conditions_of
+from amber_acre.core.care.covering import conditions_of, kind_for, net_m2
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
-from amber_acre.core.mulch.cover import Kept, covered, tree_rings
 from amber_acre.core.mulch.depth import renewal_years, top_up
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
+from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_season import planting_now
 from amber_acre.core.quantities import depth_in_both
-from amber_acre.core.tables.mulches import MULCHES, Condition
+from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
 from amber_acre.core.working import Working
 from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
+from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.planting import mulch_years
 from amber_acre.web.forms.reading import Read, read_form
@@ -42,7 +45,7 @@ def plan_mulch(request: Request, session: Reading, today: Today, area_id: Key) -
     result = None
     if read.value is not None:
         try:
-            result = _mulched(planting, read.value, us)
+            result = _mulched(planting, read.value, us, shelf(session), _conditions(planting, read))
         except AmberError as refused:
             read.refuse(refused)
     return render(
@@ -90,14 +93,17 @@ def _conditions(planting: Planting, read: Read[MulchForm]) -> list[Condition]:
     return found
 
 
-def _mulched(planting: Planting, form: MulchForm, us: bool) -> dict[str, Any]:
+def _mulched(
+    planting: Planting, form: MulchForm, us: bool, products: Sequence[Product], conditions: Sequence[Condition]
+) -> dict[str, Any]:
     """Every figure of the planner; refusals name the field they belong to."""
-    best = weigh(conditions_of(planting), planting.group.mulches or tuple(MULCHES))[0].mulch.key
-    kind = MULCHES[form.known_kind or planting.lies.kind or best]
+    best, _ = kind_for(planting, products, conditions)
+    kind = MULCHES[form.known_kind] if form.known_kind else best.mulch
+    product = next((one for one in products if one.soil.material == kind.key), None)
     working = Working(f"Mulch on {planting.ground.name}")
     want = (form.want.value if form.want else 0.0) * 1000
     top = top_up(want, (form.found.value if form.found else 0.0) * 1000, kind.settles, working)
-    net = _net(planting, working)
+    net = net_m2(planting, working)
     volume = volume_m3(net, top.place_mm, working)
     bag = form.bag.value if form.bag else BAG_L
     offer: Offer | None = None
@@ -121,12 +127,23 @@ def _mulched(planting: Planting, form: MulchForm, us: bool) -> dict[str, Any]:
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "working": working,
         "place": depth_in_both(top.place_mm),
+        "job": _job_address(planting, product, kind, volume, top.add_mm, us),
     }
 
 
-def _net(planting: Planting, working: Working) -> float:
-    ground, clear = planting.ground, planting.group.clear_mm / 1000
-    if ground.ring_m is not None and planting.trunks_cm:
-        return float(tree_rings(1, ground.ring_m, Kept(1, planting.trunks_cm[0] / 100, clear), working))
-    trunks = int(ground.metres("trunks") or 0)
-    return float(covered(float(ground.size_m2), Kept(trunks, 0.0, ground.metres("clear") or clear), working))
+def _job_address(
+    planting: Planting, product: Product | None, kind: Mulch, volume: float, add_mm: float, us: bool
+) -> str:
+    """The form of a job by hand, filled in with this mulch; '' where the shelf has none of its kind."""
+    if product is None or product.density_kg_l is None or add_mm <= 0:
+        return ""
+    rate = volume * product.density_kg_l * 1000 / planting.ground.size_m2
+    return "jobs/new?" + urlencode(
+        {
+            "work": "mulch",
+            "product": product.key,
+            "rate": Shown("us" if us else "metric").rate(None, rate).replace(",", ""),
+            "name": f"Mulch: {depth_in_both(add_mm)} of {kind.name}",
+            "reason": f"{depth_in_both(planting.lies.depth_mm)} lie there; {volume:.3g} m³ by the mulch planner",
+        }
+    )

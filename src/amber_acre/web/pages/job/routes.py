@@ -159,9 +159,11 @@ def copy_job(request: Request, session: Writing, posted: Posted, today: Today, j
 
 @router.get("/areas/{area_id}/jobs/new")
 def new_job(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
+    """The form of a job by hand; an address may fill it in."""
     area = found(area_of(session, area_id), "This area")
     typed = {"on_day": today.isoformat(), "days": "14", "placement": "surface"}
     typed["work"] = "feed" if area.kind == "lawn" else "spread"
+    typed |= {name: text for name, text in request.query_params.items() if name in NewJobForm.model_fields}
     return _new(request, session, area, Read(None, typed))
 
 
