@@ -17,7 +17,8 @@ from amber_acre.core.rules.ground import RING_RADIUS_M, Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.mulched import mulch_on, settled_mm
 from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS
-from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM
+from amber_acre.core.rules.rule import Case
+from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES
 from amber_acre.core.tables.plants import catalogue
 from tests.core.rules.cases import TODAY, facts, ground, job
 from tests.core.rules.cases import broken as broken_at
@@ -45,15 +46,21 @@ def mulched(mm: float, what: Any = CHIPS, settles: float = 0.15) -> Any:
 
 
 def test_depth_is_what_is_left_when_it_has_settled() -> None:
-    at, one = ground("bed"), mulched(50)
-    assert settled_mm(at, CHIPS, "mulch", one.rate_on(at.size_m2)) == pytest.approx(50)
+    case = Case(mulched(50), ground("bed"), (), TODAY)
+    assert settled_mm(CHIPS, MULCHES["chips"], case.rate_g_m2) == pytest.approx(50)
 
 
 def test_mulch_of_a_tree_lies_on_its_ring() -> None:
-    # A ring of 2 m radius is 12.57 m2: 1.0 m3 of chips, 0.85 after it settles, lies 67.6 mm deep there.
+    # A ring of 2 m radius less 0.15 m off the bark is 12.50 m2: 1.0 m3 of chips, 0.85 once settled, lies 68.0 mm deep.
     tree = ground("tree", facts=facts(ring=2.0))
     one = job(CHIPS, on=ON, work="mulch", dose=Dose(1.0, "volume"))
-    assert settled_mm(tree, CHIPS, "mulch", one.rate_on(tree.size_m2)) == pytest.approx(67.6, abs=0.1)
+    case = Case(one, tree, (), TODAY)
+    assert settled_mm(CHIPS, MULCHES["chips"], case.rate_g_m2) == pytest.approx(68.0, abs=0.1)
+    assert case.over_all_g_m2 == pytest.approx(3500)
+    rates = [Case(one, tree, (), TODAY, True, whole).rate_g_m2 for whole in (None, 3500.0)]
+    assert rates == pytest.approx([28008, 28008], abs=10)
+    spread = replace(one, dose=Dose(28008))  # logged on the ring itself
+    assert Case(spread, tree, (), TODAY, True, 3500.0).rate_g_m2 == pytest.approx(28008, abs=10)
     assert ground("tree").ring_m == RING_RADIUS_M
     small = replace(ground("tree"), size_m2=SquareMetres(3.0))
     assert small.ring_m == pytest.approx(0.977, abs=0.001)

@@ -11,6 +11,7 @@ from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.measure.area_kinds import KINDS, AreaKind
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.products.product import Product, Site
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.limits import Direction
@@ -25,6 +26,7 @@ from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, P
 from amber_acre.core.tables.textures import TextureClass
 
 USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
+CLEAR_OF_BARK_M = 0.15  # mulch keeps off the bark of trees [common-practice]
 RING_RADIUS_M = 1.5  # of a tree's mulch where the form names none, at most its root zone [common-practice]
 LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
 
@@ -108,8 +110,12 @@ class Ground:
 
     @property
     def mulched_m2(self) -> float:
-        """Ground that its mulch lies on, m²: under a tree the ring, else the whole."""
-        return self.size_m2 if self.ring_m is None else min(float(self.size_m2), math.pi * self.ring_m**2)
+        """Ground that its mulch lies on, m²: under a tree the ring less what keeps off its bark, else the whole."""
+        if self.ring_m is None:
+            return self.size_m2
+        measured = size_by_facts(self.kind, self.facts) if "stems" in self.facts else None
+        inner = (measured.other if measured is not None else 0.0) / 2 + CLEAR_OF_BARK_M
+        return min(float(self.size_m2), math.pi * max(self.ring_m**2 - inner**2, CLEAR_OF_BARK_M**2))
 
     @property
     def thick(self) -> float:

@@ -5,10 +5,11 @@ from __future__ import annotations
 from collections.abc import Iterable
 from datetime import date
 
-from amber_acre.core.jobs.job import Placement, Work
+from amber_acre.core.jobs.job import Job, Placement, Work
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.mulch.lying import Layer, lying_mm
 from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.tables.mulches import MULCHES, Mulch
 
@@ -20,29 +21,33 @@ def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | Non
     return MULCHES.get(product.soil.material)
 
 
-def settled_mm(
-    ground: Ground, product: Product | None, work: Work, rate_g_m2: float, placement: Placement = "surface"
-) -> float:
-    """Depth of mulch, settled, mm, of a rate over the whole area (g/m²): under a tree it lies on its ring alone.
+def where_it_lies(ground: Ground, job: Job, rate_g_m2: float, over_all_g_m2: float) -> GramsPerSquareMetre:
+    """Rate where a job's product lies, g/m²: as it was put down (``rate_g_m2``), mulch of a tree on its ring alone.
 
-    0 where it lays none, is tilled in, or its density is not known.
+    ``over_all_g_m2``: its rate over the whole area, of which the ring has everything.
     """
-    mulch = mulch_of(ground, product, work)
-    if mulch is None or product is None or product.density_kg_l is None or placement == "tilled":
+    if ground.kind != "tree" or mulch_of(ground, job.product, job.work) is None:
+        return GramsPerSquareMetre(rate_g_m2)
+    return GramsPerSquareMetre(max(rate_g_m2, over_all_g_m2 * ground.size_m2 / ground.mulched_m2))
+
+
+def settled_mm(product: Product, mulch: Mulch, rate_g_m2: float, placement: Placement = "surface") -> float:
+    """Depth of mulch, settled, mm, of a rate where it lies, g/m²; 0 where it is tilled in or has no density."""
+    if product.density_kg_l is None or placement == "tilled":
         return 0.0
-    over_ring = rate_g_m2 * ground.size_m2 / ground.mulched_m2
-    return over_ring / 1000 / product.density_kg_l * (1 - mulch.settles)
+    return rate_g_m2 / 1000 / product.density_kg_l * (1 - mulch.settles)
 
 
 def layers(ground: Ground, uses: Iterable[Use]) -> list[Layer]:
     """Each layer that uses of an area lay, down or still planned."""
     found = []
     for use in uses:
-        depth, mulch = (
-            settled_mm(ground, use.product, use.work, use.rate_g_m2, use.placement),
-            mulch_of(ground, use.product, use.work),
-        )
-        if depth > 0 and mulch is not None:
+        mulch = mulch_of(ground, use.product, use.work)
+        if mulch is None or use.product is None:
+            continue
+        rate = use.rate_g_m2 * ground.size_m2 / ground.mulched_m2
+        depth = settled_mm(use.product, mulch, rate, use.placement)
+        if depth > 0:
             found.append(Layer(use.on, mulch.key, depth))
     return found
 

@@ -24,9 +24,11 @@ def _mulch(case: Case) -> Mulch | None:
 
 def _deep(case: Case) -> float:
     """Mulch in all after a job, where it lies deepest, mm; 0 of a job that lays none."""
-    job, ground = case.job, case.ground
-    laid = settled_mm(ground, case.product, job.work, max(case.rate_g_m2, case.over_all_g_m2), job.placement)
-    return laid + mulch_on(ground, case.others, job.on)[0] if laid > 0 else 0.0
+    mulch = _mulch(case)
+    if mulch is None or case.product is None:
+        return 0.0
+    laid = settled_mm(case.product, mulch, case.rate_g_m2, case.job.placement)
+    return laid + mulch_on(case.ground, case.others, case.job.on)[0] if laid > 0 else 0.0
 
 
 def _far_too_deep(case: Case) -> Iterable[Broken]:

@@ -13,6 +13,7 @@ from amber_acre.core.jobs.use import Use
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.mulched import where_it_lies
 from amber_acre.core.sentence import Rate, Sentence
 
 Severity = Literal["stop", "warn", "note"]
@@ -58,7 +59,11 @@ class Case:
 
     @property
     def rate_g_m2(self) -> GramsPerSquareMetre:
-        """Rate where it lies, planned size or what was covered."""
+        """Rate where it lies, planned size or what was covered; a tree's mulch lies on its ring."""
+        return where_it_lies(self.ground, self.job, self._evenly_g_m2, self.over_all_g_m2)
+
+    @property
+    def _evenly_g_m2(self) -> GramsPerSquareMetre:
         return self.job.rate_on(self.ground.size_m2) if self.job.product else GramsPerSquareMetre(0.0)
 
     @property
@@ -69,7 +74,7 @@ class Case:
     @property
     def over_all_g_m2(self) -> float:
         """Rate over the whole area."""
-        return self.rate_g_m2 if self.whole_g_m2 is None else self.whole_g_m2
+        return self._evenly_g_m2 if self.whole_g_m2 is None else self.whole_g_m2
 
     @property
     def itself(self) -> Use:
