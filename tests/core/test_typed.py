@@ -17,6 +17,11 @@ from amber_acre.core.quantities import AREA_M2, LENGTH_M
     ("read", "text", "value"),
     [
         (typed.length, "38 ft 6 in", 11.7348),
+        (typed.length, "5 ft 2 in", 1.5748),
+        (typed.length, "5ft3in", 1.6002),
+        (typed.length, "1 m 2 cm", 1.02),
+        (typed.area, "120 m2", 120.0),
+        (typed.volume, "0.4 m3", 400.0),
         (typed.length, "38' 6\"", 11.7348),
         (typed.length, "11.7 m", 11.7),
         (typed.length, "11,7m", 11.7),

@@ -182,6 +182,17 @@ def test_the_planner_lays_what_the_year_lays_and_makes_it_a_job(demo: Browser, d
     form = demo.get(html.unescape(link[1])).text
     assert 'value="mulch" selected' in form
     assert "by the mulch planner" in form
+    assert re.search(r'name="rate"[^>]*value="0.37\d m³"', form)
+    key_of = re.search(r"product=(\d+)", link[1])
+    assert key_of is not None
+    posted = {"work": "mulch", "product": key_of[1], "placement": "surface", "on_day": "2026-06-01", "days": "14"}
+    posted |= {"reason": "thin", "name": "More chips"}
+    deep = demo.post(f"/areas/{key}/jobs/new", posted | {"rate": "0.373 m³"})  # 68 mm lie there: 143 in all
+    assert deep.status_code == 422
+    assert "of mulch in all, over" in html.unescape(deep.text)
+    made = demo.post(f"/areas/{key}/jobs/new", posted | {"rate": "0.05 m³"})
+    assert made.status_code == 303
+    assert "in all, to the depth in its name" in words(demo, made.headers["location"])
     assert "Make it a job" not in demo.get(f"/areas/{key}/mulch?want=75+mm&found=75+mm&kind=chips").text
 
 

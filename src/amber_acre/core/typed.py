@@ -71,7 +71,8 @@ _SPELLINGS: dict[str, tuple[str, ...]] = {
 NUMBER_AT_MOST, TEXT_AT_MOST = 40, 120  # characters
 _UNIT_OF = {spelling: unit for unit, spellings in _SPELLINGS.items() for spelling in spellings}
 _NUMBER = r"[-+−]?(?:\d[\d,  ]*(?:\.\d+)?|\.\d+)"
-_PART = re.compile(rf"\s*({_NUMBER})\s*([^\d\s.,+\-−][^\d,+]*(?:[²2](?![\d.]))?)?")
+# A number and its unit; the 2 or 3 of ``m2`` and ``ft3`` belongs to the unit, that of ``5 ft 2 in`` does not.
+_PART = re.compile(rf"\s*({_NUMBER})\s*([^\d\s.,+\-−][^\d,+]*(?:²|(?<=[mdt])[23](?![\d.]|\s*(?:in|cm|mm|[\"'″′])))?)?")
 
 
 @dataclass(frozen=True)

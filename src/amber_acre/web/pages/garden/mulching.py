@@ -137,12 +137,11 @@ def _job_address(
     """The form of a job by hand, filled in with this mulch; '' where the shelf has none of its kind."""
     if product is None or product.density_kg_l is None or add_mm <= 0:
         return ""
-    rate = volume * product.density_kg_l * 1000 / planting.ground.size_m2
     return "jobs/new?" + urlencode(
         {
             "work": "mulch",
             "product": product.key,
-            "rate": Shown("us" if us else "metric").rate(None, rate).replace(",", ""),
+            "rate": Shown("us" if us else "metric").volume(volume * 1000).replace(",", ""),
             "name": f"Mulch: {depth_in_both(add_mm)} of {kind.name}",
             "reason": f"{depth_in_both(planting.lies.depth_mm)} lie there; {volume:.3g} m³ by the mulch planner",
         }

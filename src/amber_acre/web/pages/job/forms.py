@@ -9,6 +9,7 @@ from pydantic import BeforeValidator, ValidationInfo, field_validator, model_val
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Placement, Work
 from amber_acre.core.products.product import Product
 from amber_acre.web.forms.days import DoneOn, PlannedOn
@@ -81,7 +82,7 @@ class NewJobForm(Form):
     def _readable(self, info: ValidationInfo) -> Self:
         product = _on_shelf(self.product, info)
         if product is not None:
-            read_rate(self.rate, product)
+            read_dose(self.rate, product, self.work)
         elif self.rate.strip():
             raise MissingInput("A rate needs its product. Choose it from the shelf.", field="product")
         return self
@@ -111,6 +112,13 @@ class StrikeForm(Form):
 
     who: Needed
     why: Needed
+
+
+def read_dose(text: str, product: Product, work: Work) -> Dose:
+    """A dose typed for a job: mulch as a volume in all (``0.4 m³``) or like anything as a rate per area."""
+    if work == "mulch" and product.density_kg_l and "/" not in text and text.strip():
+        return Dose(typed.volume(text, field="rate").value / 1000, "volume")
+    return Dose(read_rate(text, product).value)
 
 
 def read_rate(text: str, product: Product, field: str = "rate") -> typed.Typed:

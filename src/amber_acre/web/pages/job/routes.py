@@ -35,7 +35,7 @@ from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_rate
+from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_dose, read_rate
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import days_ahead, held_as_seen
 from amber_acre.web.who import WHO, last_logged_by
@@ -184,7 +184,7 @@ def add_job(request: Request, session: Writing, posted: Posted, today: Today, ar
         form.on_day,
         form.on_day,
         form.on_day + timedelta(days=form.days),
-        Dose(read_rate(form.rate, product).value) if product else Dose(0.0),
+        read_dose(form.rate, product, form.work) if product else Dose(0.0),
         product,
         maker="hand",
         placement=form.placement,
