@@ -16,7 +16,7 @@ from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.ground import RING_RADIUS_M, Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.mulched import mulch_on, settled_mm
-from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS
+from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS, PORTS_CLOSE_DAYS
 from amber_acre.core.rules.rule import Case
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES
 from amber_acre.core.tables.plants import catalogue
@@ -180,3 +180,18 @@ def test_woody_plants_of_the_first_year(days: int, says: bool) -> None:
 def test_a_label_names_where_it_is_allowed(sites: str, kind: str, says: bool) -> None:
     what = product(84, "Named", {"urea": 10}, (5, 40), sites=sites)
     assert ("label-site" in broken(job(what, 20, ON), ground(kind))) is says
+
+
+@pytest.mark.parametrize(("days", "says"), [(PORTS_CLOSE_DAYS, False), (PORTS_CLOSE_DAYS - 1, True), (0, False)])
+def test_ports_close_before_new_ones(days: int, says: bool) -> None:
+    at = ground("tree", facts=facts(injected_on=(ON - timedelta(days=days)).isoformat()))
+    again = replace(job(QUICK, 1, ON), work="inject", product=None, dose=Dose(0.0, count=7))
+    assert ("ports-close" in broken(again, at)) is says
+    assert "ports-close" not in broken(replace(again, work="look"), at)
+
+
+def test_two_planned_injections_are_held_apart() -> None:
+    one = replace(job(QUICK, 1, ON), work="inject", product=None, dose=Dose(0.0, count=7))
+    book = AreaBook(ground("tree"), (), (), TODAY)
+    beside = [replace(one, on=ON + timedelta(days=200))]
+    assert "ports-close" in {verdict.rule for verdict in book.judged(one, beside)}

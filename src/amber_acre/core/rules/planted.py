@@ -14,6 +14,7 @@ from amber_acre.core.tables.care_groups import FED_FINDINGS
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES, Mulch
 
 COVERS_FROM_MM = 20.0  # of organic mulch that gravel on it would bury [common-practice]
+PORTS_CLOSE_DAYS = 365  # between injections, where no label asks for longer [common-practice]
 NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
 CHLORIDE_FROM = 0.01  # fraction of chloride that counts [common-practice]
 
@@ -140,6 +141,22 @@ def _new_plants(case: Case) -> Iterable[Broken]:
         )
 
 
+def _ports_close(case: Case) -> Iterable[Broken]:
+    if case.job.work != "inject":
+        return
+    said = day_of(case.ground.facts, "injected_on")
+    days = [use.on for use in case.others if use.work == "inject"] + ([said] if said not in (None, case.job.on) else [])
+    near = [on for on in days if on is not None and abs((case.job.on - on).days) < PORTS_CLOSE_DAYS]
+    if near:
+        yield Broken(
+            Sentence.of(
+                "Another injection stands on {day}: ports close before new ones are set. Keep to the label's interval.",
+                day=OnDay(min(near, key=lambda on: abs((case.job.on - on).days)), year=True),
+            ),
+            "on",
+        )
+
+
 RULES = (
     Rule(
         "mulch-unit",
@@ -210,6 +227,15 @@ RULES = (
         "warn",
         "common-practice",
         _new_plants,
+        custom=True,
+    ),
+    Rule(
+        "ports-close",
+        "conflict in time",
+        "A tree is injected once in twelve months; a label may ask for longer.",
+        "warn",
+        "common-practice",
+        _ports_close,
         custom=True,
     ),
 )
