@@ -6,7 +6,7 @@ from collections.abc import Mapping, Sequence
 from dataclasses import dataclass, field
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, lazyload, selectinload
 from sqlalchemy.orm.exc import StaleDataError
 
 from amber_acre.core.care.brief import UPKEEPS, WAYS, Establishing, Lawn
@@ -26,7 +26,7 @@ from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
 from amber_acre.store.climates import climate_of
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.soil_tests import tests_of
-from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
+from amber_acre.store.tables import AreaRow, FactRow, PropertyRow, ShapeRow, TakenRow
 
 
 @dataclass(frozen=True)
@@ -78,6 +78,10 @@ def all_lawns(session: Session) -> Sequence[AreaRow]:
 def areas_in_use(session: Session) -> Sequence[AreaRow]:
     """Every area in use, by property."""
     query = select(AreaRow).where(AreaRow.deleted_at.is_(None)).order_by(AreaRow.property_id, AreaRow.id)
+    outlines = lazyload(AreaRow.shapes), lazyload(AreaRow.taken)
+    rest = lazyload(AreaRow.facts), lazyload(AreaRow.soil_tests)  # of the same rows, or of deleted ones
+    beside = selectinload(AreaRow.property).selectinload(PropertyRow.areas).options(*outlines, *rest)
+    query = query.options(beside, *outlines)
     return [row for row in session.scalars(query) if row.property.deleted_at is None]
 
 

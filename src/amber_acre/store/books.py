@@ -62,8 +62,8 @@ def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
         area.id: book_with(grounds[area.id], jobs.get(area.id, []), entries.get(area.id, ()), day) for area in areas
     }
     fed = [area for area in areas if area.kind == "patch" and area.fact_texts.get("fed", "with") != "own"]
-    parents = {key: session.get(AreaRow, key) for area in fed if (key := area.parent_id)}
-    lawns = books(session, [row for row in parents.values() if row is not None], day) if parents else {}
+    parents = {key: session.get(AreaRow, key) for area in fed if (key := area.parent_id) and key not in found}
+    lawns = found | books(session, [row for row in parents.values() if row is not None], day) if parents else found
     for area in fed:
         if area.parent_id in lawns:
             found[area.id] = replace(found[area.id], from_lawn=lawns[area.parent_id].feeds_of_patches())

@@ -6,14 +6,14 @@ from collections.abc import Sequence
 from datetime import date, datetime
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, lazyload, selectinload
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.store.product_versions import as_logged
 from amber_acre.store.shelf import product_of
-from amber_acre.store.tables import EntryRow, JobRow
+from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 
 
 def entry_of(row: EntryRow) -> Entry:
@@ -50,6 +50,12 @@ def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRo
     query = select(EntryRow).order_by(EntryRow.applied_on.desc(), EntryRow.id.desc())
     if area_id is not None:
         query = query.where(EntryRow.area_id == area_id)
+    named = selectinload(EntryRow.area).options(
+        lazyload(AreaRow.shapes), lazyload(AreaRow.facts), lazyload(AreaRow.taken), lazyload(AreaRow.soil_tests)
+    )
+    query = query.options(
+        named.selectinload(AreaRow.property), selectinload(EntryRow.product), selectinload(EntryRow.job)
+    )
     return session.scalars(query).all()
 
 
