@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import re
+
 import pytest
 from playwright.sync_api import Browser, expect
 
 from amber_acre.settings import Settings
-from tests.journeys.browsing import OFFICE, accessible, served
+from tests.journeys.browsing import OFFICE, PHONE, accessible, narrow_enough, served
 
 pytestmark = pytest.mark.browser
 
@@ -45,3 +47,25 @@ def test_what_is_wrong_stands_beside_its_field_and_the_typing_stays(
         page.get_by_label("Roots").press("Tab")
         expect(page.locator("#fault-roots")).to_have_count(0)
         expect(page.locator("#workings")).to_contain_text("Working")
+
+
+def test_a_sum_of_the_bench_answers_while_it_is_typed(window: Browser, demo_settings_copy: Settings) -> None:
+    with served(demo_settings_copy) as address:
+        page = window.new_page(viewport=PHONE)
+        page.goto(f"{address}/bench/half-way")
+        for label, text in (("Planned for all of it", "18 kg"), ("All the ground", "900 m²"), ("Used so far", "11 kg")):
+            page.get_by_label(label).fill(text)
+        page.get_by_label("Ground done so far").fill("450")
+        expect(page.locator("#answer")).to_contain_text("Close the setting")
+        expect(page.locator("#answer")).to_contain_text("22.0 kg")  # if nothing changes
+        expect(page).to_have_url(re.compile(r"half-way\?.*done=450"))
+        page.get_by_label("Used so far").fill("19 kg")
+        expect(page.locator("#fault-used")).to_contain_text("Stop")
+        expect(page.get_by_label("Used so far")).to_be_focused()
+        page.get_by_label("Used so far").fill("9 kg")
+        expect(page.locator("#answer")).to_contain_text("On course")
+        accessible(page)
+        narrow_enough(page)
+        page.goto(f"{address}/api")
+        accessible(page)
+        narrow_enough(page)

@@ -18,6 +18,10 @@ from tests.conftest import Browser
 from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, nothing_in_the_week_of
 
 PAGES = (
+    "/bench",
+    "/bench/rate?grade=17-3-8&nitrogen=3+g/m²&size=410+m²&pack=18+kg",
+    "/bench/units?value=3.4+lb/1000+ft²",
+    "/api",
     "/areas/1/soil",
     "/areas/26/soil/ph",
     "/areas/3/soil/amend",

@@ -56,7 +56,7 @@ _SPELLINGS: dict[str, tuple[str, ...]] = {
     "g": ("g", "gram", "grams"),
     "t": ("t", "tonne", "tonnes"),
     "lb": ("lb", "lbs", "pound", "pounds", "#"),
-    "oz": ("oz", "ounce", "ounces"),
+    "oz": ("oz", "ounce", "ounces", "oz wt", "oz weight"),
     "short ton": ("ton", "tons", "short ton", "short tons"),
     "L": ("l", "litre", "litres", "liter", "liters"),
     "mL": ("ml",),

@@ -20,6 +20,9 @@ from amber_acre.web.pages.account.routes import router as account
 from amber_acre.web.pages.almanac.judging import router as judging
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
+from amber_acre.web.pages.bench.programs import router as bench_description
+from amber_acre.web.pages.bench.programs import sums as bench_programs
+from amber_acre.web.pages.bench.routes import router as bench
 from amber_acre.web.pages.buying.routes import router as buying
 from amber_acre.web.pages.daybook.bringing import router as bringing
 from amber_acre.web.pages.daybook.routes import router as daybook
@@ -52,6 +55,48 @@ from amber_acre.web.pages.week.routes import router as week
 from amber_acre.web.pages.week.sheets import router as sheets
 from amber_acre.web.pages.years.routes import router as years
 
+# Looked through in this order: the first route that fits answers.
+ROUTERS = (
+    week,
+    sheets,
+    properties,
+    areas,
+    site,
+    soil,
+    soil_correcting,
+    job,
+    account,
+    judging,
+    bringing,
+    buying,
+    soil_nutrients,
+    soil_amending,
+    soil_leaves,
+    soil_water,
+    soil_files,
+    files,
+    looks,
+    walk,
+    outgoing,
+    years,
+    programme,
+    garden,
+    garden_injecting,
+    garden_mulching,
+    garden_trees,
+    schools,
+    shelf,
+    bench,
+    bench_programs,
+    bench_description,
+    daybook,
+    observed,
+    plants,
+    almanac,
+    find,
+    deleted,
+)
+
 
 def create_app(settings: Settings) -> FastAPI:
     """An application on the database the settings name, brought to the newest revision after a copy.
@@ -70,43 +115,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.laboratory = SimulatedLab()
     migrate(app.state.engine)
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
-    for router in (
-        week,
-        sheets,
-        properties,
-        areas,
-        site,
-        soil,
-        soil_correcting,
-        job,
-        account,
-        judging,
-        bringing,
-        buying,
-        soil_nutrients,
-        soil_amending,
-        soil_leaves,
-        soil_water,
-        soil_files,
-        files,
-        looks,
-        walk,
-        outgoing,
-        years,
-        programme,
-        garden,
-        garden_injecting,
-        garden_mulching,
-        garden_trees,
-        schools,
-        shelf,
-        daybook,
-        observed,
-        plants,
-        almanac,
-        find,
-        deleted,
-    ):
+    for router in ROUTERS:
         app.include_router(router)
     problems.install(app)
     app.add_middleware(KeptPages, database=settings.database, today=settings.day)

@@ -94,6 +94,7 @@ PLACES = (
     ("This week", "/"),
     ("Properties", "/properties"),
     ("Shelf", "/shelf"),
+    ("Bench", "/bench"),
     ("Day book", "/daybook"),
     ("Almanac", "/almanac"),
 )

@@ -16,6 +16,7 @@ from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
 _INCH_MM = INCH_M * 1000
+SMALL_KG, SMALL_LB = 0.5, 1.0  # below: grams, ounces
 # Units of workings as those who measure in feet read them: factor, what is added, name.
 _US: dict[str, tuple[float, float, str]] = {
     "m²": (1 / FOOT_M**2, 0, "ft²"),
@@ -109,7 +110,11 @@ class Shown:
         return f"{figure(litres / 1000)} m³" if litres >= 100 else f"{figure(litres)} L"
 
     def mass(self, mass_kg: float) -> str:
-        return f"{figure(mass_kg / POUND_KG)} lb" if self.units == "us" else f"{figure(mass_kg)} kg"
+        """A weight; small ones in grams or ounces, as a scale shows them."""
+        if self.units == "us":
+            pounds = mass_kg / POUND_KG
+            return f"{figure(pounds * 16)} oz wt" if 0 < abs(pounds) < SMALL_LB else f"{figure(pounds)} lb"
+        return f"{figure(mass_kg * 1000)} g" if 0 < abs(mass_kg) < SMALL_KG else f"{figure(mass_kg)} kg"
 
     @property
     def mass_unit(self) -> str:
@@ -156,9 +161,7 @@ class Shown:
                 gallons = litres / US_GALLON_L
                 return f"{figure(gallons)} gal" if gallons >= 1 else f"{litres / US_FLUID_OUNCE_L:.1f} fl oz"
             return f"{figure(litres)} L" if litres >= 1 else f"{litres * 1000:.0f} mL"
-        if self.units == "us":
-            return f"{figure(mass_kg / POUND_KG)} lb"
-        return f"{figure(mass_kg)} kg"
+        return self.mass(mass_kg)
 
     def rate(self, product: Product | None, rate_g_m2: float) -> str:
         """Product per area: g/m² or mL/m², lb or fl oz per 1000 ft²; mulch by its depth; of no product: as a solid."""

@@ -1,0 +1,1 @@
+"""Spreaders and sprayers: what a machine puts down, and how it is set."""

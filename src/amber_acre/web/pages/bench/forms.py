@@ -1,0 +1,273 @@
+"""What each sum of the bench asks: a field a line, with its title and how it is typed.
+
+Titles and hints are shown on the page and written into the description of the interface for programs.
+"""
+
+from __future__ import annotations
+
+from collections.abc import Callable, Sequence
+from typing import Annotated, Any, Literal
+
+from pydantic import BeforeValidator, Field, ValidationInfo
+
+from amber_acre.core import typed, typed_label, typed_machines
+from amber_acre.core.bench.converting import OXIDES
+from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
+from amber_acre.core.products.product import parse_grade
+from amber_acre.core.tables.materials import MATERIALS
+from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.web.forms.fields import Checked
+from amber_acre.web.forms.reading import Form
+
+NO_DENSITY = "That is a volume: give the density of the liquid in kg/L above (on the safety sheet)."
+UNITS = [("metric", "metric"), ("us", "feet and pounds")]
+
+
+def _by_system(read: Callable[[str, str, str], Any], metric: str, us: str) -> Any:
+    """Reads a text whose bare figures are in the system the form says; empty is None."""
+
+    def validate(value: Any, info: ValidationInfo) -> Any:
+        text = str(value or "").strip()
+        unit = us if info.data.get("units") == "us" else metric
+        return read(text, unit, info.field_name or "") if text else None
+
+    return BeforeValidator(validate)
+
+
+def _plain(read: Callable[[str, str], Any]) -> Any:
+    def validate(value: Any, info: ValidationInfo) -> Any:
+        text = str(value or "").strip()
+        return read(text, info.field_name or "") if text else None
+
+    return BeforeValidator(validate)
+
+
+def _dense_rate(text: str, field: str, density: float | None) -> float:
+    """A rate of product, g/m², from a weight or, with a density, from a volume."""
+    try:
+        return typed.mass_rate(text, field).value
+    except NotUnderstood as by_weight:
+        try:
+            volume = typed.volume_rate(text, field).value
+        except AmberError:
+            raise by_weight from None
+        if density is None:
+            raise MissingInput(NO_DENSITY, field=field) from None
+        return volume * density
+
+
+def _rate(value: Any, info: ValidationInfo) -> float | None:
+    text = str(value or "").strip()
+    return _dense_rate(text, info.field_name or "", info.data.get("density")) if text else None
+
+
+def _amount(value: Any, info: ValidationInfo) -> float | None:
+    """What a pack holds, kg, from a weight or, with a density, from a volume."""
+    text = typed_label.without_pack_words(str(value or "").strip())
+    if not text:
+        return None
+    bare, density = ("lb" if info.data.get("units") == "us" else "kg"), info.data.get("density")
+    try:
+        return typed.mass(text, bare, info.field_name or "").value
+    except NotUnderstood as by_weight:
+        try:
+            volume = typed.volume(text, "", info.field_name or "").value
+        except AmberError:
+            raise by_weight from None
+        if density is None:
+            raise MissingInput(NO_DENSITY, field=info.field_name or "") from None
+        return volume * float(density)
+
+
+def _span(text: str, field: str) -> tuple[float, float]:
+    low, _, high = text.replace("–", "-").replace(" to ", "-").partition("-")
+    first = typed.number(low, field)
+    second = typed.number(high, field) if high else first
+    if not 0 < first <= second:
+        raise NotUnderstood(f"“{text}” is no span. Type it like 60–80.", field=field)
+    return first, second
+
+
+def _lengths_cm(text: str, field: str) -> list[float]:
+    return typed_machines.many(text, lambda part: typed.length(part, "cm", field).value * 100, field)
+
+
+def _figures(text: str, field: str) -> list[float]:
+    return typed_machines.many(text, lambda part: typed.number(part, field), field)
+
+
+Size = Annotated[typed.Typed | None, _by_system(typed.area, "m²", "ft²")]
+Length = Annotated[typed.Typed | None, _by_system(typed.length, "m", "ft")]
+Depth = Annotated[typed.Typed | None, _by_system(typed.distance, "cm", "in")]
+Mass = Annotated[typed.Typed | None, _by_system(typed.mass, "kg", "lb")]
+Grams = Annotated[typed.Typed | None, _by_system(typed.mass, "g", "g")]
+Volume = Annotated[typed.Typed | None, _by_system(typed.volume, "L", "US gal")]
+Loose = Annotated[typed.Typed | None, _by_system(typed.volume, "L", "ft³")]
+Speed = Annotated[typed.Typed | None, _by_system(typed_machines.speed, "km/h", "mph")]
+Flow = Annotated[typed.Typed | None, _by_system(typed_machines.flow, "l/min", "gal/min")]
+Strength = Annotated[typed.Typed | None, _by_system(typed_machines.concentration, "mg/l", "ppm")]
+Pressure = Annotated[typed.Typed | None, _plain(lambda text, field: typed_machines.pressure(text, None, field))]
+Seconds = Annotated[typed.Typed | None, _plain(lambda text, field: typed_machines.seconds(text, "s", field))]
+Rate = Annotated[float | None, BeforeValidator(_rate)]
+MassRate = Annotated[typed.Typed | None, _plain(typed.mass_rate)]
+VolumeRate = Annotated[typed.Typed | None, _plain(typed.volume_rate)]
+Amount = Annotated[float | None, BeforeValidator(_amount)]
+Grade = Annotated[tuple[float, float, float] | None, _plain(parse_grade)]
+Percent = Annotated[typed.Typed | None, _plain(typed.percentage)]
+Number = Annotated[float | None, _plain(typed.number)]
+Price = Annotated[typed.Typed | None, _plain(typed_label.money)]
+Dilution = Annotated[float | None, _plain(typed_machines.dilution)]
+Trunks = Annotated[list[float] | None, _plain(_lengths_cm)]
+Figures = Annotated[list[float] | None, _plain(_figures)]
+TrunkDose = Annotated[tuple[float | None, float | None] | None, _plain(typed_machines.per_trunk)]
+Span = Annotated[tuple[float, float] | None, _plain(_span)]
+
+
+def asked(title: str, hint: str = "", choices: Sequence[tuple[str, str]] | None = None, default: Any = None) -> Any:
+    """A field: what it is called and how it is typed; ``choices`` are picked from."""
+    return Field(
+        default=default,
+        title=title,
+        description=hint,
+        json_schema_extra={"choices": [list(choice) for choice in choices] if choices else None},
+    )
+
+
+class Bench(Form):
+    """Every sum: which system a figure without a unit is in."""
+
+    units: Literal["metric", "us"] = asked("A figure without a unit is", "", UNITS, default="metric")
+
+
+class RateForm(Bench):
+    grade: Grade = asked("N-P-K of the bag", "16-2-9; 0-0-0 if it feeds nothing")
+    density: Number = asked("Density", "kg/L, of liquids alone")
+    rate: Rate = asked("Rate of product", "4 lb/1000, 20 g/m², 6 fl oz/1000")
+    nitrogen: MassRate = asked("or nitrogen wanted", "0.7 lb/1000, 3.5 g/m²")
+    cover: Size = asked("or what a pack covers", "5,000 sq ft, 450 m²")
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    pack: Amount = asked("A pack holds", "20 kg, 40 lb, 2.5 L")
+    price: Price = asked("A pack costs")
+
+
+class TankForm(Bench):
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    rate: VolumeRate = asked("Rate of product", "6 fl oz/1000, 2 mL/m²")
+    per_litre: Number = asked("or product in a litre of mix", "mL")
+    spray: VolumeRate = asked("Mix put down", "1 gal/1000, 400 L/ha")
+    tank: Volume = asked("A tank holds", "15 L, 4 gal")
+    pack: Volume = asked("A bottle holds", "5 L, 1 gal")
+    times: Number = asked("Times a year")
+
+
+class FeedForm(Bench):
+    strength: Strength = asked("Nitrogen in the feed", "150 mg/L = 150 ppm")
+    grade: Grade = asked("N-P-K of the product", "18-7-15")
+    injector: Dilution = asked("Injector", "1:100")
+    feed: Volume = asked("Feed to make", "200 L, 50 gal")
+    stock: Volume = asked("Stock tank", "20 L, 5 gal")
+
+
+class CountForm(Bench):
+    plants: Number = asked("Plants")
+    each: Grams = asked("A plant gets", "25 g, 1 oz")
+    spoons: Number = asked("or spoons or handfuls a plant")
+    spoon: Grams = asked("One of yours weighs", "weigh ten, type a tenth: 5 g")
+    pack: Mass = asked("A pack holds", "2 kg, 4 lb")
+    serves: Span = asked("It says it serves", "60–80 plants")
+
+
+class TrunkForm(Bench):
+    trunks: Trunks = asked("Trunks, across", "8 cm; 25 cm or 3 in; 10 in")
+    dose: TrunkDose = asked("Dose by the label", "5 mL/cm, 2 fl oz/in, 40 g/in")
+
+
+class VolumeForm(Bench):
+    size: Size = asked("Ground", "less trunks and crowns: 60 m², 640 sq ft")
+    want: Depth = asked("Depth wanted, settled", "7 cm, 3 in; ¼ in of top-dressing is 0.25 in")
+    found: Depth = asked("Depth that lies there", "2 cm, 1 in")
+    settles: Percent = asked("It sinks by", "20 %")
+    material: str = asked(
+        "What it is",
+        "for its weight",
+        [
+            ("", "not said"),
+            *((key, row.name) for key, row in MULCHES.items()),
+            *((key, row.name) for key, row in MATERIALS.items() if key not in MULCHES),
+        ],
+        default="",
+    )
+    bag: Loose = asked("A bag holds", "50 L, 2 cu ft")
+    barrow: Loose = asked("A barrow holds", "85 L, 3 cu ft")
+    bag_price: Price = asked("A bag costs")
+    bulk_price: Price = asked("Bulk costs", "a m³, or a yd³ in feet and pounds")
+    delivery: Price = asked("Its delivery costs")
+
+
+class LimeForm(Bench):
+    advice: MassRate = asked("Pure lime advised", "50 lb/1000, 250 g/m²: by the laboratory, as calcium carbonate")
+    cce: Number = asked("Neutralising value (CCE)", "% by the label")
+    fine: Percent = asked("Fine enough to act", "% by its sieves; empty is all of it")
+    moisture: Percent = asked("Moisture", "%")
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    pack: Mass = asked("A bag holds", "20 kg, 50 lb")
+    dug: Checked = asked("it is dug in, not left on the surface", default=False)
+
+
+class AcidForm(Bench):
+    grade: Grade = asked("N-P-K", "21-0-0")
+    nitrate: Percent = asked("Nitrate nitrogen in it", "% of the product")
+    sulphur: Percent = asked("Sulphur S", "%")
+    calcium: Percent = asked("Calcium Ca", "%")
+    magnesium: Percent = asked("Magnesium Mg", "%")
+    chloride: Percent = asked("Chloride Cl", "%")
+    rate: MassRate = asked("Rate of product", "4 lb/1000, 20 g/m²")
+    grass: Checked = asked("on grass", default=False)
+
+
+class SprayerForm(Bench):
+    flow: Flow = asked("Flow of a nozzle", "1.2 L/min, 0.4 gal/min")
+    speed: Speed = asked("Speed", "4 km/h, 3 mph, 30 m in 25 s")
+    spacing: Length = asked("Width a nozzle covers", "0.5 m, 20 in")
+    caught: Volume = asked("or what a measured strip took", "2.4 L, 80 fl oz")
+    strip: Size = asked("The strip", "50 m², 500 sq ft")
+    ounces: Number = asked("or ounces caught in the time of a 128th acre", "fl oz; a square of 18 ft 5 in")
+    want: VolumeRate = asked("Mix wanted", "400 L/ha, 1 gal/1000")
+    pressure: Pressure = asked("Pressure now", "2 bar, 30 psi")
+    density: Number = asked("Density of the mix", "kg/L; water is 1")
+
+
+class SpreaderForm(Bench):
+    caught: Mass = asked("Went down in the test", "0.8 kg, 1.6 lb")
+    run: Length = asked("Length of the run", "20 m, 50 ft")
+    width: Length = asked("Effective width", "2.5 m, 8 ft")
+    rate: MassRate = asked("Rate wanted", "4 lb/1000, 20 g/m²")
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    across: Length = asked("The ground is wide", "19 m, 62 ft")
+    pans: Figures = asked("What a row of pans caught", "1; 3; 6; 9; 6; 3; 1 in grams, one pass")
+    pan: Length = asked("Pans are apart", "0.3 m, 1 ft")
+    spacing: Length = asked("Passes are apart", "2.1 m, 7 ft")
+
+
+class HalfWayForm(Bench):
+    planned: Mass = asked("Planned for all of it", "18 kg, 40 lb")
+    size: Size = asked("All the ground", "900 m², 10,000 sq ft")
+    used: Mass = asked("Used so far", "10 kg, 22 lb")
+    done: Size = asked("Ground done so far", "450 m², 5,000 sq ft")
+
+
+class SprinklerForm(Bench):
+    flow: Flow = asked("Flow", "35 L/min, 9 gal/min")
+    wetted: Size = asked("Ground wetted", "60 m², 640 sq ft")
+    cans: Figures = asked("or what cans caught", "4; 5; 6 in mm")
+    minutes: Number = asked("in so many minutes")
+    want: Depth = asked("Water wanted", "12 mm, 0.5 in")
+    takes: Number = asked("The soil takes in", "mm an hour")
+
+
+class ConvertForm(Bench):
+    value: str = asked("A figure and its unit", "4 lb/1000 ft², 6 fl oz/1000, 12 yd³, 30 psi, 3 oz wt", default="")
+    density: Number = asked("Density", "kg/L: weight as volume, and the other way")
+    oxide: str = asked(
+        "It is", "", [("", "nothing by itself"), *((key, row[0]) for key, row in OXIDES.items())], default=""
+    )

@@ -1,0 +1,137 @@
+"""The bench through its texts: every sum answers its example on its page and for programs, and refuses in words."""
+
+from __future__ import annotations
+
+import html
+import re
+
+import pytest
+from fastapi.testclient import TestClient
+from httpx2 import Response
+
+from amber_acre.settings import Settings
+from amber_acre.web.app import create_app
+from amber_acre.web.pages.bench.calculators import BY_KEY, CALCULATORS, Calculator
+from amber_acre.web.pages.bench.programs import description
+from tests.conftest import BASE, Browser
+
+EACH = pytest.mark.parametrize("one", CALCULATORS, ids=lambda one: one.key)
+
+
+@pytest.fixture
+def browser(settings: Settings) -> Browser:
+    return Browser(TestClient(create_app(settings), base_url=BASE))
+
+
+def ask(browser: Browser, key: str, **texts: str) -> Response:
+    response: Response = browser.client.get(f"/api/bench/{key}", params=texts)
+    return response
+
+
+def figures(response: Response) -> dict[str, float]:
+    assert response.status_code == 200, response.text
+    return {one["key"]: one["value"] for one in response.json()["figures"]}
+
+
+def faults(response: Response) -> dict[str, str]:
+    assert response.status_code == 422
+    found: dict[str, str] = response.json()["faults"]
+    return found
+
+
+@EACH
+def test_an_example_is_answered_on_its_page_and_for_programs(browser: Browser, one: Calculator) -> None:
+    page = browser.client.get(f"/bench/{one.key}", params=dict(one.example))
+    assert page.status_code == 200
+    assert "Working" in page.text
+    answer = ask(browser, one.key, **one.example)
+    assert figures(answer)
+    text = html.unescape(page.text)
+    for told in answer.json()["figures"]:
+        assert told["metric"] in text
+        assert told["us"] in text
+    for name, typed in one.example.items():
+        if one.form.model_fields[name].annotation is not bool:
+            assert typed in text
+
+
+@EACH
+def test_nothing_typed_is_no_fault(browser: Browser, one: Calculator) -> None:
+    page = browser.get(f"/bench/{one.key}")
+    assert page.status_code == 200
+    assert "Fill in what is known" in page.text
+    assert 'class="notice"' not in page.text
+    assert "form" in faults(ask(browser, one.key))
+
+
+@EACH
+def test_nonsense_is_refused_beside_its_field_and_kept(browser: Browser, one: Calculator) -> None:
+    for name, info in one.form.model_fields.items():
+        if name == "units" or info.annotation is bool:
+            continue
+        page = browser.client.get(f"/bench/{one.key}", params={name: "−7 furlongs"})
+        assert page.status_code == 422, name
+        assert name in ("material", "oxide") or "−7 furlongs" in page.text
+        assert 'class="notice"' in page.text
+
+
+def test_bare_figures_are_in_the_system_asked_for(browser: Browser) -> None:
+    metric = figures(ask(browser, "rate", grade="20-0-0", nitrogen="3 g/m²", size="500", pack="20"))
+    us = figures(ask(browser, "rate", grade="20-0-0", nitrogen="3 g/m²", size="500", pack="20", units="us"))
+    assert metric["needed"] == pytest.approx(7.5)
+    assert us["needed"] == pytest.approx(7.5 * 0.09290304)
+    assert us["cover"] == pytest.approx(metric["cover"] * 0.45359237)
+
+
+def test_a_liquid_is_fed_by_its_density(browser: Browser) -> None:
+    without = faults(ask(browser, "rate", grade="12-0-0", rate="6 fl oz/1000"))
+    assert "density" in without["rate"]
+    said = figures(
+        ask(browser, "rate", grade="12-0-0", rate="6 fl oz/1000", density="1.2", pack="2.5 L", size="250 m²")
+    )
+    assert said["rate"] == pytest.approx(1.90996 * 1.2, rel=1e-4)
+    assert said["cover"] == pytest.approx(2500 / 1.90996, rel=1e-4)
+
+
+def test_tons_of_a_laboratory_and_ounces_of_a_label(browser: Browser) -> None:
+    two = figures(ask(browser, "lime", advice="2 tons/acre", cce="100"))
+    assert two["dressings"] == 2
+    asked = faults(ask(browser, "units", value="3 oz"))["value"]
+    assert "weight" in asked
+    assert "fluid" in asked
+    walked = figures(ask(browser, "sprayer", flow="0.4 gal/min", speed="176 ft in 30 s", spacing="20 in"))
+    assert walked["puts_down"] * 10_000 == pytest.approx(29.7 * 9.353956, rel=1e-4)
+    assert figures(ask(browser, "feed", strength="200 ppm", grade="20-10-20", injector="1:100"))["stock_g_l"] == (
+        pytest.approx(100)
+    )
+
+
+def test_what_contradicts_itself(browser: Browser) -> None:
+    assert "Empty all but one" in faults(ask(browser, "rate", grade="20-0-0", rate="20 g/m²", cover="400 m²"))["rate"]
+    assert "over 100" in faults(ask(browser, "rate", grade="60-40-30", rate="20 g/m²"))["grade"]
+    assert "one way" in faults(ask(browser, "sprinkler", flow="30 L/min", wetted="50 m²", cans="4; 5; 6"))["flow"]
+    assert "cans" in faults(ask(browser, "sprinkler", cans="4; 5", minutes="10"))
+    assert "above zero" in faults(ask(browser, "tank", size="0", rate="2 mL/m²"))["size"]
+    assert "no spray" not in ask(browser, "tank", size="100", rate="2 mL/m²", spray="0.1 L/m²").text
+
+
+def test_the_description_names_every_parameter(browser: Browser) -> None:
+    paths = browser.client.get("/api/openapi.json").json()["paths"]
+    assert set(paths) == {f"/api/bench/{one.key}" for one in CALCULATORS}
+    assert description()["openapi"].startswith("3.")
+    for path, methods in paths.items():
+        named = {row["name"]: row for row in methods["get"]["parameters"]}
+        assert set(named) == set(BY_KEY[path.rpartition("/")[2]].form.model_fields)
+        assert all(row["description"] and row["schema"]["type"] == "string" for row in named.values())
+    page = browser.get("/api").text
+    assert all(f"GET /api/bench/{one.key}" in page for one in CALCULATORS)
+
+
+def test_the_page_fetches_nothing_from_elsewhere(browser: Browser) -> None:
+    for address in ("/api", "/bench", "/bench/rate"):
+        assert not re.search(r'(?:src|href)="(?:https?:)?//', browser.get(address).text)
+
+
+def test_a_sum_that_is_not_there(browser: Browser) -> None:
+    assert browser.get("/bench/alchemy").status_code == 404
+    assert browser.get("/api/bench/alchemy").status_code == 404
