@@ -135,3 +135,40 @@ def test_the_page_fetches_nothing_from_elsewhere(browser: Browser) -> None:
 def test_a_sum_that_is_not_there(browser: Browser) -> None:
     assert browser.get("/bench/alchemy").status_code == 404
     assert browser.get("/api/bench/alchemy").status_code == 404
+
+
+def test_products_are_compared_for_an_area_and_for_a_size(demo: Browser) -> None:
+    page = demo.get("/bench/compare?area=1&nutrient=n&need=3+g/m²").text
+    assert "Quillfeather House" in page
+    assert page.count('class="release-line"') >= 3
+    assert "Worth as much at" in page
+    picked = demo.get(
+        "/bench/compare?size=4000+sq+ft&site=turf&nutrient=n&need=0.7+lb/1000&units=us&product=1&product=3"
+    )
+    assert picked.status_code == 200
+    assert "lb/1000 ft²" in picked.text
+    assert demo.get("/bench/compare?nutrient=n&need=3+g/m²").status_code == 422
+    assert demo.get("/bench/compare?area=999&nutrient=n&need=3+g/m²").status_code == 422
+    assert demo.get("/bench/compare?area=1&nutrient=n&need=many").status_code == 422
+
+
+def test_a_blend_keeps_the_caps_of_its_ground_and_makes_jobs(demo: Browser) -> None:
+    page = html.unescape(demo.get("/bench/blend?area=1&n=3+g/m²&k2o=2+g/m²&slow=30").text)
+    assert "The cheapest:" in page
+    assert "No phosphate" in page
+    link = re.search(r'href="(/areas/1/jobs/new\?[^"]+)"', page)
+    assert link is not None
+    job = demo.get(link[1]).text
+    assert "by the blend" in job
+    over = demo.get("/bench/blend?area=1&n=9+g/m²")
+    assert over.status_code == 422
+    assert "cap of one application" in over.text
+    assert demo.get("/bench/blend?area=1&n=3+g/m²&p2o5=1+g/m²").status_code == 422
+    assert "least that has to give" in demo.get("/bench/blend?size=400&site=plantings&n=3+g/m²&fe=40+g/m²").text
+    assert demo.get("/bench/blend?size=400&n=3+g/m²&kinds=99").status_code == 422
+    assert demo.get("/bench/blend").status_code == 200
+
+
+def test_an_empty_shelf_says_so(browser: Browser) -> None:
+    assert browser.get("/bench/compare?size=400&nutrient=n&need=3+g/m²").status_code == 422
+    assert browser.get("/bench/blend?size=400&n=3+g/m²").status_code == 422

@@ -22,6 +22,8 @@ PAGES = (
     "/bench/rate?grade=17-3-8&nitrogen=3+g/m²&size=410+m²&pack=18+kg",
     "/bench/units?value=3.4+lb/1000+ft²",
     "/api",
+    "/bench/compare?area=1&nutrient=n&need=3+g/m²",
+    "/bench/blend?area=1&n=3+g/m²",
     "/areas/1/soil",
     "/areas/26/soil/ph",
     "/areas/3/soil/amend",

@@ -23,6 +23,7 @@ from amber_acre.web.pages.areas.routes import router as areas
 from amber_acre.web.pages.bench.programs import router as bench_description
 from amber_acre.web.pages.bench.programs import sums as bench_programs
 from amber_acre.web.pages.bench.routes import router as bench
+from amber_acre.web.pages.bench.shelf_sums import router as bench_shelf
 from amber_acre.web.pages.buying.routes import router as buying
 from amber_acre.web.pages.daybook.bringing import router as bringing
 from amber_acre.web.pages.daybook.routes import router as daybook
@@ -86,6 +87,7 @@ ROUTERS = (
     garden_trees,
     schools,
     shelf,
+    bench_shelf,
     bench,
     bench_programs,
     bench_description,

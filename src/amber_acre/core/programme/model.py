@@ -14,6 +14,7 @@ from dataclasses import dataclass, field
 import numpy as np
 
 from amber_acre.core.care.pattern import Asks, Need
+from amber_acre.core.linear import Program, total
 from amber_acre.core.programme.feeds import (
     QUICK_AT_ONCE,
     Feed,
@@ -23,7 +24,6 @@ from amber_acre.core.programme.feeds import (
     interval_steps,
     release_by_step,
 )
-from amber_acre.core.programme.linear import Program, total
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
 from amber_acre.core.season.release import warmth_factor

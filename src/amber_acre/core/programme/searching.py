@@ -10,8 +10,8 @@ from __future__ import annotations
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from amber_acre.core.linear import INFINITE, Look, Looks
 from amber_acre.core.programme.feeds import interval_steps
-from amber_acre.core.programme.linear import INFINITE, Look, Looks
 from amber_acre.core.programme.model import Model
 from amber_acre.core.season.phases import STEPS
 

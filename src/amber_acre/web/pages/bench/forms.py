@@ -34,7 +34,7 @@ def _by_system(read: Callable[[str, str, str], Any], metric: str, us: str) -> An
     return BeforeValidator(validate)
 
 
-def _plain(read: Callable[[str, str], Any]) -> Any:
+def plain(read: Callable[[str, str], Any]) -> Any:
     def validate(value: Any, info: ValidationInfo) -> Any:
         text = str(value or "").strip()
         return read(text, info.field_name or "") if text else None
@@ -106,21 +106,21 @@ Loose = Annotated[typed.Typed | None, _by_system(typed.volume, "L", "ft³")]
 Speed = Annotated[typed.Typed | None, _by_system(typed_machines.speed, "km/h", "mph")]
 Flow = Annotated[typed.Typed | None, _by_system(typed_machines.flow, "l/min", "gal/min")]
 Strength = Annotated[typed.Typed | None, _by_system(typed_machines.concentration, "mg/l", "ppm")]
-Pressure = Annotated[typed.Typed | None, _plain(lambda text, field: typed_machines.pressure(text, None, field))]
-Seconds = Annotated[typed.Typed | None, _plain(lambda text, field: typed_machines.seconds(text, "s", field))]
+Pressure = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.pressure(text, None, field))]
+Seconds = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.seconds(text, "s", field))]
 Rate = Annotated[float | None, BeforeValidator(_rate)]
-MassRate = Annotated[typed.Typed | None, _plain(typed.mass_rate)]
-VolumeRate = Annotated[typed.Typed | None, _plain(typed.volume_rate)]
+MassRate = Annotated[typed.Typed | None, plain(typed.mass_rate)]
+VolumeRate = Annotated[typed.Typed | None, plain(typed.volume_rate)]
 Amount = Annotated[float | None, BeforeValidator(_amount)]
-Grade = Annotated[tuple[float, float, float] | None, _plain(parse_grade)]
-Percent = Annotated[typed.Typed | None, _plain(typed.percentage)]
-Number = Annotated[float | None, _plain(typed.number)]
-Price = Annotated[typed.Typed | None, _plain(typed_label.money)]
-Dilution = Annotated[float | None, _plain(typed_machines.dilution)]
-Trunks = Annotated[list[float] | None, _plain(_lengths_cm)]
-Figures = Annotated[list[float] | None, _plain(_figures)]
-TrunkDose = Annotated[tuple[float | None, float | None] | None, _plain(typed_machines.per_trunk)]
-Span = Annotated[tuple[float, float] | None, _plain(_span)]
+Grade = Annotated[tuple[float, float, float] | None, plain(parse_grade)]
+Percent = Annotated[typed.Typed | None, plain(typed.percentage)]
+Number = Annotated[float | None, plain(typed.number)]
+Price = Annotated[typed.Typed | None, plain(typed_label.money)]
+Dilution = Annotated[float | None, plain(typed_machines.dilution)]
+Trunks = Annotated[list[float] | None, plain(_lengths_cm)]
+Figures = Annotated[list[float] | None, plain(_figures)]
+TrunkDose = Annotated[tuple[float | None, float | None] | None, plain(typed_machines.per_trunk)]
+Span = Annotated[tuple[float, float] | None, plain(_span)]
 
 
 def asked(title: str, hint: str = "", choices: Sequence[tuple[str, str]] | None = None, default: Any = None) -> Any:

@@ -105,7 +105,7 @@ def parameters(one: Calculator) -> list[dict[str, Any]]:
 
 def _endpoint(one: Calculator) -> Callable[[Request], JSONResponse]:
     def solve(request: Request) -> JSONResponse:
-        read, answer = worked(one, dict(request.query_params))
+        read, answer = worked(one, {"units": settings_of(request).units} | dict(request.query_params))
         if answer is None:
             faults = {name: str(fault.sentence) for name, fault in read.faults.items()}
             said = faults or {"form": "Nothing was given: fill in the parameters of this sum."}

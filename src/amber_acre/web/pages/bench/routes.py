@@ -16,6 +16,19 @@ from amber_acre.web.pages.bench.figures import both, per_acre
 from amber_acre.web.pages.bench.forms import Bench
 
 router = APIRouter()
+# Sums over the firm's own products: address, title, what each does.
+OVER_SHELF = (
+    (
+        "/bench/compare",
+        "Products side by side",
+        "For one ground and one need: rate, label, packs, money, release.",
+    ),
+    (
+        "/bench/blend",
+        "The cheapest blend",
+        "Whole packs that bring what is asked for, within labels and caps.",
+    ),
+)
 
 
 @router.get("/bench")
@@ -23,7 +36,7 @@ def list_sums(request: Request) -> HTMLResponse:
     groups: dict[str, list[Calculator]] = {}
     for one in CALCULATORS:
         groups.setdefault(one.group, []).append(one)
-    return render(request, "bench/index.html", groups=groups)
+    return render(request, "bench/index.html", groups=groups, over_shelf=OVER_SHELF)
 
 
 @router.get("/bench/{key}")
@@ -32,7 +45,7 @@ def show_sum(request: Request, key: str) -> HTMLResponse:
     one = BY_KEY.get(key)
     if one is None:
         raise HTTPException(404, "This sum is not on the bench. Go back to the list of them.")
-    read, answer = worked(one, dict(request.query_params))
+    read, answer = worked(one, {"units": settings_of(request).units} | dict(request.query_params))
     us = read.typed.get("units") == "us"
     currency = settings_of(request).currency
     return render(

@@ -1,0 +1,202 @@
+"""Sums over the shelf: products compared for one need, and the cheapest blend in whole packs."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from typing import Any
+from urllib.parse import urlencode
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse
+
+from amber_acre.core.bench.blending import MOST_KINDS, NUTRIENTS, Blend, Blended, Part, Wanted, blend
+from amber_acre.core.bench.comparing import WEEKS, Compared, compare
+from amber_acre.core.errors import AmberError, MissingInput, OutOfRange
+from amber_acre.core.products.product import Product, Site
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.local import QUICK_CAP_G_M2, TOTAL_CAP_G_M2, phosphorus_forbidden
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.tables.nitrogen_forms import FAMILIES
+from amber_acre.store.areas import area_of, areas_in_use
+from amber_acre.store.books import book_of
+from amber_acre.store.climates import climate_of, climates
+from amber_acre.store.shelf import shelf
+from amber_acre.store.tables import AreaRow
+from amber_acre.web.draw.release import release_line
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Reading, Today, render, settings_of, units_of
+from amber_acre.web.pages.bench.shelf_forms import BlendForm, CompareForm, OverShelf
+from amber_acre.web.shown import Shown
+
+router = APIRouter()
+SHOWN_AT_FIRST = 6  # products compared where none is picked: the cheapest that may be used there
+
+
+@dataclass(frozen=True)
+class Place:
+    """Where the sum is for: an area of the firm, or a size alone (``area`` None)."""
+
+    area: AreaRow | None
+    ground: Ground | None
+    size_m2: float
+    site: Site
+    climate: Climate
+
+
+@router.get("/bench/compare")
+def show_compared(request: Request, session: Reading, today: Today) -> HTMLResponse:
+    """Products beside each other: the address says for what, and which."""
+    picked = [int(key) for key in request.query_params.getlist("product") if key.isdecimal() and len(key) < 16]
+    products = shelf(session)
+    read = _read(request, CompareForm)
+    place = _place(session, read, today)
+    found: list[Compared] = []
+    if place is not None and read.value is not None:
+        try:
+            found = _compared(read.value, products, picked, place, today)
+        except AmberError as refused:
+            read.refuse(refused)
+    return render(
+        request,
+        "bench/compare.html",
+        422 if read.faults else 200,
+        **_shared(request, session, read, place),
+        products=sorted(products, key=lambda one: one.name.lower()),
+        picked=picked or [one.product.key for one in found],
+        nutrients=list(NUTRIENTS.items()),
+        found=[(one, release_line(WEEKS, one.released) if one.released else None) for one in found],
+        weeks=WEEKS,
+        families=FAMILIES,
+    )
+
+
+@router.get("/bench/blend")
+def show_blend(request: Request, session: Reading, today: Today) -> HTMLResponse:
+    """The cheapest products that together bring what is asked for, within labels and caps."""
+    read = _read(request, BlendForm)
+    place = _place(session, read, today)
+    made: Blended | None = None
+    notes: list[str] = []
+    if place is not None and read.value is not None:
+        try:
+            wanted, notes = _wanted(read.value, place)
+            allowed = [one for one in shelf(session) if one.allowed_on(place.site)]
+            made = blend(allowed, wanted)
+        except AmberError as refused:
+            read.refuse(refused)
+    shared = _shared(request, session, read, place)
+    return render(
+        request,
+        "bench/blend.html",
+        422 if read.faults else 200,
+        **shared,
+        made=made,
+        blends=_blends(made, place, shared["units"] == "us") if made and place else [],
+        notes=notes,
+        names=NUTRIENTS,
+    )
+
+
+def _read(request: Request, form: type[Any]) -> Read[Any]:
+    typed = {"units": settings_of(request).units} | dict(request.query_params)
+    read = read_form(form, {name: text for name, text in typed.items() if text.strip()})
+    read.typed = typed
+    if not any(text.strip() for name, text in request.query_params.items() if name not in ("units", "area", "site")):
+        read.faults.clear()
+        read.value = None
+    return read
+
+
+def _place(session: Reading, read: Read[Any], today: date) -> Place | None:
+    """The ground of a form; a fault where there is none."""
+    form: OverShelf | None = read.value
+    if form is None:
+        return None
+    if form.area is not None:
+        area = area_of(session, int(form.area))
+        if area is None:
+            read.refuse(MissingInput("This area is not here any more. Choose another.", field="area"))
+            return None
+        ground = book_of(session, area, today).ground
+        return Place(area, ground, float(ground.size_m2), ground.site, climate_of(area.property.climate))
+    if form.size is None:
+        read.refuse(MissingInput("For what ground? Choose an area, or type a size.", field="size"))
+        return None
+    known = climates(session)
+    if not known:
+        read.refuse(MissingInput("No climate is known yet: add one in the almanac.", field="size"))
+        return None
+    return Place(None, None, form.size.value, form.site, climate_of(known[0]))
+
+
+def _shared(request: Request, session: Reading, read: Read[Any], place: Place | None) -> dict[str, Any]:
+    units = units_of(place.area.property.units if place and place.area else read.typed.get("units", ""))
+    return {
+        "units": units,
+        "typed": read.typed,
+        "faults": read.faults,
+        "place": place,
+        "areas": [(row.id, f"{row.property.name}, {row.name}") for row in areas_in_use(session)],
+    }
+
+
+def _compared(
+    form: CompareForm, products: Sequence[Product], picked: Sequence[int], place: Place, today: date
+) -> list[Compared]:
+    if form.need is None or form.need.value <= 0:
+        raise MissingInput("How much of it? Type it like 3 g/m² or 0.7 lb/1000.", field="need")
+    chosen = [one for one in products if one.key in picked]
+    if not chosen:
+        chosen = [one for one in products if one.allowed_on(place.site) and one.family != "bulk"]
+    found = compare(chosen, form.nutrient, form.need.value, place.size_m2, place.climate, today, form.ratio)
+    if form.ratio is not None and not picked:
+        found.sort(key=lambda one: one.ratio_off or 0.0)
+    return found if picked else found[:SHOWN_AT_FIRST]
+
+
+def _wanted(form: BlendForm, place: Place) -> tuple[Wanted, list[str]]:
+    """What is asked for, held under what the place allows; what was added to it, in sentences."""
+    least = {key: read.value for key in NUTRIENTS if (read := getattr(form, key)) is not None}
+    most = {key: read.value for key in ("n", "p2o5", "k2o") if (read := getattr(form, f"{key}_most")) is not None}
+    kinds = form.kinds if form.kinds is not None else MOST_KINDS
+    if kinds != int(kinds) or not 1 <= kinds <= 6:
+        raise OutOfRange("Between 1 and 6 products.", field="kinds", limits=(1, 6))
+    notes: list[str] = []
+    quick: float | None = None
+    if place.site == "turf":
+        rules = place.ground.rules if place.ground else None
+        quick = float(rules.quick_cap_g_m2 if rules else QUICK_CAP_G_M2)
+        cap = float(rules.total_cap_g_m2 if rules else TOTAL_CAP_G_M2)
+        most["n"] = min(most.get("n", cap), cap)
+        notes.append(f"At once on grass {cap:.3g} g/m² of nitrogen at most, {quick:.3g} g/m² of it quick.")
+        if least.get("n", 0.0) > cap:
+            raise OutOfRange(
+                f"More than {cap:.3g} g/m² of nitrogen at once is over the cap of one application. Ask for less, or for"
+                " two rounds.",
+                field="n",
+                limits=(0, cap),
+            )
+    if place.ground is not None:
+        forbidden = phosphorus_forbidden(place.ground.rules, place.ground.phosphorus)
+        if forbidden and place.site == "turf":
+            if least.get("p2o5", 0.0) > 0:
+                raise OutOfRange(f"No phosphate: {forbidden}.", field="p2o5")
+            most["p2o5"] = 0.0
+            notes.append(f"No phosphate: {forbidden}.")
+    return Wanted(place.size_m2, least, most, form.slow.value if form.slow else 0.0, quick, int(kinds)), notes
+
+
+def _blends(made: Blended, place: Place, us: bool) -> list[tuple[str, Blend, list[str]]]:
+    """Each blend with what it is called and the address of a job for each of its products."""
+    named = [("The cheapest", made.best)] + ([("The next best", made.next_best)] if made.next_best else [])
+    return [(words, one, [_job(place, part, us) for part in one.parts]) for words, one in named]
+
+
+def _job(place: Place, part: Part, us: bool) -> str:
+    if place.area is None:
+        return ""
+    rate = Shown("us" if us else "metric").rate(part.product, part.rate_g_m2)
+    said = {"product": part.product.key, "rate": rate, "name": f"Feed: {part.product.name}", "reason": "by the blend"}
+    return f"/areas/{place.area.id}/jobs/new?{urlencode(said)}"
