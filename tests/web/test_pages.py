@@ -18,6 +18,9 @@ from tests.conftest import Browser
 from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, nothing_in_the_week_of
 
 PAGES = (
+    "/machines",
+    "/machines/1?of=8&rate=2.7+lb/1000",
+    "/machines/new",
     "/bench",
     "/bench/rate?grade=17-3-8&nitrogen=3+g/m²&size=410+m²&pack=18+kg",
     "/bench/units?value=3.4+lb/1000+ft²",

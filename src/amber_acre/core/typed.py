@@ -1,7 +1,7 @@
 """Reads what people type: ``38 ft 6 in``, ``11.7 m``, ``3,800 sq ft``, ``0.1 ha``, ``3 oz/1000``.
 
-A number without a unit is read in the unit the form names beside the field; nothing else is
-assumed. The result keeps the text, so a page can show both and the conversion between them.
+A number without a unit is read in the unit the form names beside the field ('': it is refused); nothing else
+is assumed. The result keeps the text, so a page can show both and the conversion between them.
 """
 
 from __future__ import annotations
@@ -331,7 +331,7 @@ def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, fie
         if part is None:
             raise NotUnderstood(f"“{text}” cannot be read as {kind}. Type it like {like}.", field=field, value=text)
         word = (part[2] or "").strip().rstrip(".").strip()
-        unit = _UNIT_OF.get(word) if word else bare_unit
+        unit = _UNIT_OF.get(word) if word else bare_unit or None
         if unit is None and not word:
             raise NotUnderstood(f"“{text}” has no unit. Type it like {like}.", field=field, value=text)
         if unit not in table:

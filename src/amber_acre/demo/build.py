@@ -18,6 +18,7 @@ from amber_acre.demo.caring import care_for
 from amber_acre.demo.digging import answer, dig
 from amber_acre.demo.gardens import GARDENS, PACERS
 from amber_acre.demo.laying_out import lay_out, measured
+from amber_acre.demo.machines import bring_machines
 from amber_acre.demo.seeing import see
 from amber_acre.demo.shapes import DemoShape
 from amber_acre.demo.stocking import stock_the_shelf
@@ -66,6 +67,7 @@ def build_demo(settings: Settings) -> None:
         rules.save_rule_set(session, world.NO_RULE)
         rules.save_rule_set(session, world.BAY)
         stock_the_shelf(session)
+        bring_machines(session)
         session.flush()
         for name, paces, distance in PACERS:
             site.save_pacer(session, name, paces, distance, typed.length(distance).value)

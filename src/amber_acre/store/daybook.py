@@ -89,6 +89,7 @@ def write_entry(
     corrects_id: int | None = None,
     struck: bool = False,
     went_past: str = "",
+    setting: str = "",
 ) -> EntryRow:
     """Writes an entry once: the same form sent twice (``form_key``) gives the first one back.
 
@@ -117,6 +118,7 @@ def write_entry(
         weather=weather,
         note=note,
         reason=reason,
+        setting=setting,
         recorded_at=recorded_at,
     )
     session.add(row)

@@ -8,6 +8,7 @@ from datetime import datetime
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.store.machine_tables import MachineRow
 from amber_acre.store.site_tables import AreaRow, ContextRow
 from amber_acre.store.soil_tables import SoilTestRow
 from amber_acre.store.tables import ProductRow, PropertyRow
@@ -33,6 +34,11 @@ def deleted(session: Session) -> list[Deleted]:
     found += [
         Deleted("shelf", row.id, row.name, row.deleted_at)
         for row in session.scalars(select(ProductRow).where(ProductRow.deleted_at.is_not(None)))
+        if row.deleted_at
+    ]
+    found += [
+        Deleted("machines", row.id, row.name, row.deleted_at)
+        for row in session.scalars(select(MachineRow).where(MachineRow.deleted_at.is_not(None)))
         if row.deleted_at
     ]
     used = select(PropertyRow.id, PropertyRow.name).where(PropertyRow.deleted_at.is_(None))

@@ -106,6 +106,7 @@ class EntryRow(Base):
     weather: Mapped[str]
     note: Mapped[str]
     reason: Mapped[str]
+    setting: Mapped[str] = mapped_column(default="")
     recorded_at: Mapped[datetime]
     product: Mapped[ProductRow | None] = relationship(lazy="select")
     area: Mapped[AreaRow] = relationship(lazy="select")

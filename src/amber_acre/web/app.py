@@ -36,6 +36,7 @@ from amber_acre.web.pages.garden.routes import router as garden
 from amber_acre.web.pages.garden.trees import router as garden_trees
 from amber_acre.web.pages.job.routes import router as job
 from amber_acre.web.pages.looks.routes import router as looks
+from amber_acre.web.pages.machines.routes import router as machines
 from amber_acre.web.pages.observed.routes import router as observed
 from amber_acre.web.pages.outgoing.routes import router as outgoing
 from amber_acre.web.pages.plants.routes import router as plants
@@ -87,6 +88,7 @@ ROUTERS = (
     garden_trees,
     schools,
     shelf,
+    machines,
     bench_shelf,
     bench,
     bench_programs,

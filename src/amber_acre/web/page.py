@@ -168,6 +168,7 @@ def found(value: _T | None, what: str) -> _T:
 UNDO = {
     "areas": "area",
     "contexts": "shape on the sheet",
+    "machines": "machine",
     "properties": "property",
     "shelf": "product",
     "soil-tests": "soil test",

@@ -13,8 +13,10 @@ from hypothesis import strategies as st
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.machines.spreading import (
     EVEN_CV,
+    SETTING_WITHIN,
     VERIFIED_WITHIN,
     Caught,
+    advise,
     averaged,
     caught_rate,
     half_way,
@@ -22,6 +24,7 @@ from amber_acre.core.machines.spreading import (
     passes,
     proves,
     setting_for,
+    verified,
     widest_even,
 )
 from amber_acre.core.quantities import FOOT_M, POUND_KG, POUND_PER_THOUSAND_G_M2
@@ -127,3 +130,25 @@ def test_half_way() -> None:
     for done in (0, 1000):
         with pytest.raises(OutOfRange):
             half_way(5, done, 1000, 25, Working(""))
+
+
+def test_a_job_is_told_its_setting_each_way_and_whether_it_is_proved() -> None:
+    tests = (Caught(6, 5), Caught(9, 11), Caught(12, 16))
+    each = advise("Cart", tests, 16)
+    assert each.setting == pytest.approx(7.5)
+    assert (each.each_way, each.verified) == (True, False)
+    once = advise("Cart", tests, 9)  # half of it lies under what was measured
+    assert once.setting == pytest.approx(8.0)
+    assert not once.each_way
+    proved = advise("Cart", (*tests, Caught(7.5, 8.2, on_ground=True)), 16)
+    assert proved.verified
+    far = advise("Cart", tests, 40)
+    assert far.setting is None
+    assert "no line is drawn past a test" in far.why
+
+
+def test_a_pass_proves_near_its_setting_only() -> None:
+    edge = 10 * (1 + SETTING_WITHIN)
+    assert verified((Caught(edge, 20, on_ground=True),), 10, 20)
+    assert not verified((Caught(edge * 1.001, 20, on_ground=True),), 10, 20)
+    assert not verified((Caught(10, 20),), 10, 20)

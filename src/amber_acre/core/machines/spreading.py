@@ -7,10 +7,11 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.working import Figure, Limit, Working
 
 EVEN_CV = 0.15  # of what lies across the passes; more is seen as stripes [common-practice]
+SETTING_WITHIN = 0.05  # of a setting: what a lever or dial is set back to [common-practice]
 VERIFIED_WITHIN = 0.1  # a measured pass this near its target proves a setting [common-practice]
 
 
@@ -34,10 +35,11 @@ def caught_rate(caught_kg: float, run_m: float, width_m: float, working: Working
 
 @dataclass(frozen=True)
 class Caught:
-    """A catch test: the setting and the rate it gave, g/m²; both above 0."""
+    """A catch test: the setting and the rate it gave, g/m²; both above 0. ``on_ground``: a measured pass of the job."""
 
     setting: float
     rate_g_m2: float
+    on_ground: bool = False
 
 
 @dataclass(frozen=True)
@@ -224,3 +226,41 @@ def half_way(used_kg: float, done_m2: float, size_m2: float, planned_kg: float, 
         "plane-geometry",
     )
     return HalfWay(so_far, ends, rate, rest)
+
+
+@dataclass(frozen=True)
+class Advised:
+    """What a machine is set to for a job: each of two crosswise passes, or one pass; ``verified`` by a measured pass.
+
+    ``setting`` None: nothing measured says it, and ``why`` says what is missing.
+    """
+
+    machine: str
+    setting: float | None
+    each_way: bool = False
+    verified: bool = False
+    why: str = ""
+
+
+def advise(machine: str, tests: Sequence[Caught], rate_g_m2: float) -> Advised:
+    """The setting for half the rate in two directions; where that was not measured, for the rate in one pass."""
+    refused = ""
+    for each_way in (True, False):
+        rate = rate_g_m2 / 2 if each_way else rate_g_m2
+        try:
+            found = setting_for(tests, rate, Working("Setting"))
+        except AmberError as refusal:
+            refused = refusal.sentence
+            continue
+        return Advised(machine, found.setting, each_way, verified(tests, found.setting, rate))
+    return Advised(machine, None, why=refused)
+
+
+def verified(tests: Sequence[Caught], setting: float, rate_g_m2: float) -> bool:
+    """Whether a pass measured on the ground proves a setting for a rate."""
+    return any(
+        one.on_ground
+        and proves(rate_g_m2, one.rate_g_m2)
+        and abs(one.setting - setting) <= SETTING_WITHIN * abs(setting) * (1 + 1e-9)
+        for one in tests
+    )

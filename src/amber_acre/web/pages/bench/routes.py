@@ -19,6 +19,11 @@ router = APIRouter()
 # Sums over the firm's own products: address, title, what each does.
 OVER_SHELF = (
     (
+        "/machines",
+        "Spreaders and sprayers of the firm",
+        "Catch tests, and what each is set to for a product and rate.",
+    ),
+    (
         "/bench/compare",
         "Products side by side",
         "For one ground and one need: rate, label, packs, money, release.",

@@ -30,6 +30,7 @@ class EntryForm(Form):
     who: Needed
     licence: Note = ""
     weather: Note = ""
+    setting: Note = ""
     note: Note = ""
     reason: Note = ""
     nothing: Checked = False

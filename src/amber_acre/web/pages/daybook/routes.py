@@ -27,13 +27,14 @@ from amber_acre.store import daybook as store
 from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
 from amber_acre.store.jobs import job_row, standing_jobs, went_down
+from amber_acre.store.machines import settings_for
 from amber_acre.store.shelf import product_of, shelf, stock_is_kept, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.daybook.forms import EntryForm
-from amber_acre.web.shown import Shown
+from amber_acre.web.shown import Shown, figure
 from amber_acre.web.skies import entry_held_as_seen
 from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
@@ -96,7 +97,7 @@ def export_entries(session: Reading) -> Response:
 @router.get("/areas/{area_id}/log")
 def new_entry(request: Request, session: Reading, today: Today, area_id: Key, job: Key | None = None) -> HTMLResponse:
     what = _logged(session, area_id, job, None, today)
-    return _form(request, what, Read(None, _blank(what, today) | last_logged_by(request.cookies.get(WHO, ""))))
+    return _form(request, session, what, Read(None, _blank(what, today) | last_logged_by(request.cookies.get(WHO, ""))))
 
 
 @router.post("/areas/{area_id}/log")
@@ -152,9 +153,10 @@ def new_correction(request: Request, session: Reading, today: Today, entry_id: K
         "who": row.who,
         "licence": row.licence,
         "weather": row.weather,
+        "setting": row.setting,
         "note": row.note,
     }
-    return _form(request, job, Read(None, typed_text))
+    return _form(request, session, job, Read(None, typed_text))
 
 
 @router.post("/entries/{entry_id}/correct")
@@ -241,7 +243,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
     read = read_form(EntryForm, posted, **context)
     form = read.value
     if form is None:
-        return _form(request, job, read, 422)
+        return _form(request, session, job, read, 422)
     amount = (
         typed.Typed("0", 0.0, "kg") if context["may_void"] else read_amount(form.amount, job.products[form.product])
     )
@@ -260,7 +262,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
         if asked:
             said = Sentence("It is recorded as it happened; say why.")
             read.forbid([Verdict("log", "warn", sentence, "reason") for sentence in (*asked, said)])
-            return _form(request, job, read, 422)
+            return _form(request, session, job, read, 422)
     try:
         store.write_entry(
             session,
@@ -276,6 +278,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
             who=form.who,
             licence=form.licence,
             weather=form.weather,
+            setting=form.setting,
             note=form.note,
             reason=form.reason,
             recorded_at=datetime.now(UTC),
@@ -285,7 +288,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
         )
     except AmberError as error:
         read.refuse(error)
-        return _form(request, job, read, 409)
+        return _form(request, session, job, read, 409)
     if job.judged is not None and job.corrects is None and (row := job_row(session, job.judged.job.key)) is not None:
         went_down(row, form.applied_on)
     answer = _after(job, "week" in posted)
@@ -341,7 +344,16 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
     return [*found, *(verdict.sentence for verdict in wants_reason(job.book.judged_entry(entry)))]
 
 
-def _form(request: Request, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
+def _settings(session: Reading, job: _Logged) -> list[str]:
+    """What each spreader is set to for what was planned, to be picked from."""
+    product, rate = job.planned_product, job.planned_g_m2
+    if product is None or not rate:
+        return []
+    found = settings_for(session, product.key, rate)
+    return [f"{one.machine}: {figure(one.setting)}" for one in found if one.setting is not None]
+
+
+def _form(request: Request, session: Reading, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
     product = job.planned_product
     amount_kg = job.planned_g_m2 * job.size_m2 / 1000 if job.planned_g_m2 else None
     return render(
@@ -353,6 +365,7 @@ def _form(request: Request, job: _Logged, read: Read[EntryForm], status: int = 2
         planned=product,
         planned_kg=amount_kg,
         cautions=job.judged.cautions if job.judged else (),
+        settings=_settings(session, job),
         product_choices=sorted(((p.key, p.name) for p in job.products.values()), key=lambda c: c[1].lower()),
         typed=read.typed,
         faults=read.faults,

@@ -16,7 +16,9 @@ from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnde
 from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENT_WORDS, WORK_WORDS, WORKS, Job
+from amber_acre.core.machines.spreading import Advised
 from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.holds import said_on_end
 from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
@@ -28,6 +30,7 @@ from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of
 from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
+from amber_acre.store.machines import settings_for
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.shelf import every_product, product_of, shelf, stocks
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
@@ -74,6 +77,14 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
     if posted.get("back") == "year":
         return go(f"/properties/{row.area.property_id}?area={row.area_id}&round={row.number}")
     return go(f"/jobs/{row.id}")
+
+
+def _settings(session: Reading, row: JobRow, judged: JudgedJob) -> list[Advised]:
+    """What each spreader that was caught with the product is set to."""
+    product = judged.product
+    if product is None or product.liquid or judged.job.dose.basis != "area":
+        return []
+    return settings_for(session, product.key, float(judged.job.rate_on(SquareMetres(row.area.size_m2))))
 
 
 def _changed(job: Job, form: JobForm, products: dict[int, Product]) -> Job:
@@ -325,6 +336,7 @@ def _page(
         swaps=swaps(book, job, shelf(session)) if job.product and not judged.done and in_force else (),
         products=products.values(),
         stock=stocks(session),
+        settings=_settings(session, row, judged),
         areas=[(one.id, one.name) for one in areas_of(session, area.property_id)],
         entries=[(one, entry_of(one), corrected.get(one.id)) for one in entries],
         went_past=_went_past(book, entries),

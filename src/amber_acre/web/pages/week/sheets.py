@@ -11,9 +11,12 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
 from amber_acre.core.jobs.job import WORK_WORDS
+from amber_acre.core.machines.spreading import Advised
+from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.due import hold_rules, week_of
 from amber_acre.core.rules.hold_checks import Limits
 from amber_acre.core.sentence import Sentence
+from amber_acre.store.machines import settings_for
 from amber_acre.store.site import OnSheet, sheet_of
 from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.sheet import Reading as Step
@@ -22,6 +25,7 @@ from amber_acre.web.page import AsOf, Reading, Today, render, units_of
 from amber_acre.web.pages.week.visits import DueJob, cautions_of, week_of_jobs
 
 router = APIRouter()
+TURF = ("lawn", "patch")  # what a spreader is pushed over
 
 
 @dataclass(frozen=True)
@@ -52,7 +56,19 @@ def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = Non
         week=week,
         sheets=sheets,
         work_words=WORK_WORDS,
+        settings=_settings(session, jobs),
     )
+
+
+def _settings(session: Reading, jobs: Sequence[DueJob]) -> dict[int, list[Advised]]:
+    """What each spreader is set to, by the key of the job."""
+    return {
+        one.judged.job.key: settings_for(
+            session, one.judged.product.key, float(one.judged.job.rate_on(SquareMetres(one.area.size_m2)))
+        )
+        for one in jobs
+        if one.judged.product is not None and not one.judged.product.liquid and one.area.kind in TURF
+    }
 
 
 def _sheet(session: Reading, place: PropertyRow, jobs: Sequence[DueJob], limits: Limits) -> JobSheet:

@@ -1,0 +1,1 @@
+"""Spreaders and sprayers of the firm, and what was caught from them."""
