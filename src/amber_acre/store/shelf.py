@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date, datetime
 
 from sqlalchemy import func, select
@@ -24,6 +25,19 @@ from amber_acre.store.tables import (
     SieveRow,
     SoilActionRow,
 )
+
+
+@dataclass(frozen=True)
+class Known:
+    """What is known of a product beside its label's figures: when and where it was read, what is said of it."""
+
+    label_seen_on: date | None = None
+    label_where: str = ""
+    label_season: str = ""
+    claims: str = ""
+    evidence: str = ""
+    outcome: str = ""
+    handling: str = ""
 
 
 def product_of(row: ProductRow) -> Product:
@@ -106,10 +120,12 @@ def save_product(
     derived_from: str = "",
     product_id: int | None = None,
     since: date | None = None,
+    known: Known | None = None,
 ) -> ProductRow:
     """Writes a product with its packs; with ``product_id`` in place of the one there.
 
-    ``since``: the day its prices are of, for the log of prices.
+    ``since``: the day its prices are of, for the log of prices. ``known``: what is known beside the label; None leaves
+    it as it is.
     """
     row = (session.get(ProductRow, product_id) if product_id else None) or ProductRow()
     row.name, row.family, row.liquid = product.name, product.family, product.liquid
@@ -123,6 +139,8 @@ def save_product(
     row.interval_days, row.yearly_max_g_m2 = product.label.interval_days, product.label.yearly_max_g_m2
     row.label_min_typed, row.label_max_typed = label_min_typed, label_max_typed
     row.yearly_max_typed, row.rate_confirmed, row.derived_from = yearly_max_typed, rate_confirmed, derived_from
+    for name, value in (vars(known) if known is not None else {}).items():
+        setattr(row, name, value)
     row.packs.clear()
     row.others.clear()
     row.sieves.clear()

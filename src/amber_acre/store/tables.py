@@ -212,6 +212,13 @@ class ProductRow(Base):
     rate_confirmed: Mapped[bool]
     derived_from: Mapped[str] = mapped_column(default="")
     sites: Mapped[str] = mapped_column(default="", server_default="")
+    label_seen_on: Mapped[date | None]
+    label_where: Mapped[str] = mapped_column(default="", server_default="")
+    label_season: Mapped[str] = mapped_column(default="", server_default="")
+    claims: Mapped[str] = mapped_column(default="", server_default="")
+    evidence: Mapped[str] = mapped_column(default="", server_default="")
+    outcome: Mapped[str] = mapped_column(default="", server_default="")
+    handling: Mapped[str] = mapped_column(default="", server_default="")
     version: Mapped[int] = mapped_column(default=1, server_default="1")
     deleted_at: Mapped[datetime | None]
     versions: Mapped[list[ProductVersionRow]] = relationship(order_by="ProductVersionRow.until", lazy="selectin")

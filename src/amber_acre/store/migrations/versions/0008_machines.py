@@ -1,4 +1,4 @@
-"""Spreaders and sprayers of the firm, what was caught from them, and the setting that was used in the log."""
+"""Spreaders and sprayers, what was caught from them, settings in the log; what is known of a product."""
 
 import sqlalchemy as sa
 from alembic import op
@@ -7,6 +7,7 @@ revision = "0008"
 down_revision = "0007"
 branch_labels = None
 depends_on = None
+NOTES = ("label_where", "label_season", "claims", "evidence", "outcome", "handling")
 
 
 def upgrade() -> None:
@@ -53,9 +54,14 @@ def upgrade() -> None:
     op.create_index(op.f("ix_catches_machine_id"), "catches", ["machine_id"])
     op.create_index(op.f("ix_catches_product_id"), "catches", ["product_id"])
     op.execute("ALTER TABLE entries ADD COLUMN setting VARCHAR NOT NULL DEFAULT ''")
+    op.execute("ALTER TABLE products ADD COLUMN label_seen_on DATE")
+    for name in NOTES:
+        op.execute(f"ALTER TABLE products ADD COLUMN {name} VARCHAR NOT NULL DEFAULT ''")
 
 
 def downgrade() -> None:
+    for name in ("label_seen_on", *NOTES):
+        op.execute(f"ALTER TABLE products DROP COLUMN {name}")
     op.execute("ALTER TABLE entries DROP COLUMN setting")
     op.drop_table("catches")
     op.drop_table("machines")

@@ -2,17 +2,21 @@
 
 from __future__ import annotations
 
-from typing import Any, Literal, Self
+from datetime import date
+from typing import Annotated, Any, Literal, Self
 
-from pydantic import Field, ValidationInfo, field_validator, model_validator
+from pydantic import BeforeValidator, Field, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed, typed_label
-from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction, parse_grade
+from amber_acre.core.products.sources import contradictions
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.liming import MESHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, NITROGEN_FORMS, NitrogenForm
+from amber_acre.store.shelf import Known
 from amber_acre.store.tables import ProductRow
+from amber_acre.web.forms.days import seen_on
 from amber_acre.web.forms.fields import (
     Checked,
     Needed,
@@ -30,6 +34,7 @@ from amber_acre.web.forms.reading import Form
 WITHOUT_GRADE = ("lime", "sulphur", "acidifier", "gypsum", "bulk", "iron", "stimulant", "preemergent", "inoculant")
 NO_GRADE = "0-0-0"
 SLOW_FORM: dict[str, NitrogenForm] = {"coated": "coated", "organic": "insoluble", "biosolid": "insoluble"}
+KNOWN = ("label_where", "label_season", "claims", "evidence", "outcome", "handling")
 OTHER_ELEMENTS = ("Ca", "Mg", "S", "Na", "Cl", "Fe", "Mn", "Zn", "Cu", "B", "Mo")
 
 
@@ -119,6 +124,14 @@ class ProductForm(Form):
     packs: list[PackForm] = Field(default_factory=list)
     soil: SoilForm = Field(default_factory=SoilForm)
     sites: str = ""
+    label_seen_on: Annotated[date | None, BeforeValidator(lambda text: text or None)] = None
+    label_where: Note = ""
+    label_season: Note = ""
+    claims: Note = ""
+    evidence: Note = ""
+    outcome: Note = ""
+    handling: Note = ""
+    sources_confirmed: Checked = False
     confirmed: Checked = False
     past: Literal["", "keep", "correct"] = ""
 
@@ -148,6 +161,11 @@ class ProductForm(Form):
             raise NotUnderstood("This is needed: copy it from the label with its unit.", field=field)
         return value
 
+    @field_validator("label_seen_on")
+    @classmethod
+    def _seen(cls, value: date | None, info: ValidationInfo) -> date | None:
+        return seen_on(value, (info.context or {})["today"], "label_seen_on") if value is not None else None
+
     @field_validator("density")
     @classmethod
     def _density_for_liquids(cls, value: float | None, info: ValidationInfo) -> float | None:
@@ -170,10 +188,18 @@ class ProductForm(Form):
             raise MissingInput(
                 "Which lime is it? Choose it: the amount and the cautions depend on it.", field="soil-lime_kind"
             )
+        against = contradictions(parse_grade(self.grade), self.derived_from)
+        if against and not self.sources_confirmed:
+            raise Doubtful(" ".join(against) + " Check both against the bag, or confirm.", field="derived_from")
         doubts: tuple[AmberError, ...] = product.plausibility_doubts()
         if doubts and not self.confirmed:
             raise doubts[0]
         return self
+
+    @property
+    def known(self) -> Known:
+        """What is known beside the label's figures."""
+        return Known(self.label_seen_on, *(getattr(self, name) for name in KNOWN))
 
     def product(self, key: int = 0) -> Product:
         """The core value; refuses what the core refuses."""
@@ -268,6 +294,8 @@ def typed_product(row: ProductRow) -> dict[str, str]:
         "grade": "-".join(f"{100 * share:.6g}" for share in (row.total_nitrogen, row.p2o5, row.k2o)),
         "longevity": _plain(row.longevity_days),
         "derived_from": row.derived_from,
+        "label_seen_on": row.label_seen_on.isoformat() if row.label_seen_on else "",
+        **{name: getattr(row, name) for name in KNOWN},
         "sites": row.sites,
         "label_min": row.label_min_typed,
         "label_max": row.label_max_typed,

@@ -9,7 +9,10 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.label_text import read_label as read_label_text
+from amber_acre.core.products.nutrients import salt_index
 from amber_acre.core.products.product import SITES, parse_grade
 from amber_acre.core.products.stock import Stock
 from amber_acre.core.tables.chelates import CHELATES
@@ -19,6 +22,7 @@ from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store.product_versions import entries_under, keep_version, says_other
 from amber_acre.store.tables import ProductRow
+from amber_acre.web.draw.bag import draw_bag
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Fault, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of
@@ -110,6 +114,12 @@ def restore_product(session: Writing, _posted: Posted, product_id: Key) -> Respo
     return go(f"/shelf/{product_id}")
 
 
+def _filled(posted: dict[str, str]) -> dict[str, str]:
+    """The form with what a pasted label says in its empty fields; what was typed stays."""
+    read = read_label_text(posted.get("label_text", ""))
+    return {**read, **{name: text for name, text in posted.items() if text.strip() or name not in read}}
+
+
 def _nitrogen(rate: float, posted: dict[str, str]) -> str:
     """The nitrogen a typed rate brings, where grade (and density of a liquid) can be read already."""
     try:
@@ -121,7 +131,9 @@ def _nitrogen(rate: float, posted: dict[str, str]) -> str:
 
 
 def _save(request: Request, session: Writing, posted: dict[str, str], row: ProductRow | None) -> Response:
-    read = read_form(ProductForm, without_empty_packs(posted))
+    if "read_label" in posted:
+        return _form(request, Read(None, _filled(posted)), row)
+    read = read_form(ProductForm, without_empty_packs(posted), today=settings_of(request).day())
     read.typed = posted
     if row is not None and changed_meanwhile(read, typed_product(row), row.version):
         return _form(request, read, row, 409)
@@ -142,6 +154,7 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Produ
         derived_from=form.derived_from,
         product_id=row.id if row else None,
         since=settings_of(request).day(),
+        known=form.known,
     )
     return go("/shelf/new" if "another" in posted else f"/shelf/{saved.id}")
 
@@ -185,6 +198,9 @@ def _show(
         family=FAMILIES[product.family],
         form_rows=FORM_ROWS,
         cautions=cautions(product),
+        bag=draw_bag(product),
+        salt=salt_index(product),
+        acid=acidity_share(product),
         stock=store.stocks(session).get(row.id, Stock()),
         prices=store.prices(session, row.id),
         typed=typed_text,
