@@ -42,6 +42,7 @@ from amber_acre.web.pages.outgoing.routes import router as outgoing
 from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
+from amber_acre.web.pages.quote.routes import router as quote
 from amber_acre.web.pages.schools.routes import router as schools
 from amber_acre.web.pages.shelf.routes import router as shelf
 from amber_acre.web.pages.site.routes import router as site
@@ -88,6 +89,7 @@ ROUTERS = (
     garden_trees,
     schools,
     shelf,
+    quote,
     machines,
     bench_shelf,
     bench,

@@ -1,0 +1,1 @@
+"""The price of a property's work to come."""

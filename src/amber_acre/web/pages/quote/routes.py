@@ -1,0 +1,85 @@
+"""What the work to come on a property costs and is quoted at: the address holds the firm's terms."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+from fastapi import APIRouter, Request
+from fastapi.responses import HTMLResponse
+
+from amber_acre.core.bench.quoting import USUAL_SET_UP, Piece, Quote, Terms, quote
+from amber_acre.core.errors import AmberError
+from amber_acre.core.jobs.standing import OPEN
+from amber_acre.store.areas import areas_of
+from amber_acre.store.clients import property_of
+from amber_acre.store.programmes import judged_jobs
+from amber_acre.store.tables import PropertyRow
+from amber_acre.web.forms.fields import OptionalMoney, OptionalNumber, OptionalPercent
+from amber_acre.web.forms.reading import Form, read_form
+from amber_acre.web.page import Key, Reading, Today, found, render, units_of
+
+router = APIRouter()
+AHEAD_DAYS = 366
+
+
+class TermsForm(Form):
+    """What the firm charges, as typed."""
+
+    hour: OptionalMoney = None
+    haulage: OptionalMoney = None
+    margin: OptionalPercent = None
+    set_up: OptionalNumber = None
+    minutes: OptionalNumber = None
+
+    @property
+    def terms(self) -> Terms:
+        """The terms; refuses what they refuse."""
+        return Terms(
+            self.hour.value if self.hour else 0.0,
+            self.haulage.value if self.haulage else 0.0,
+            self.margin.value if self.margin else 0.0,
+            USUAL_SET_UP if self.set_up is None else self.set_up,
+            self.minutes,
+        )
+
+
+@router.get("/properties/{property_id}/quote")
+def show_quote(request: Request, session: Reading, today: Today, property_id: Key) -> HTMLResponse:
+    """Every job still open within a year, priced by what the address says."""
+    place = found(property_of(session, property_id), "This property")
+    read = read_form(TermsForm, dict(request.query_params))
+    made: Quote | None = None
+    if read.value is not None:
+        try:
+            made = quote(_pieces(session, place, today), read.value.terms)
+        except AmberError as refused:
+            read.refuse(refused)
+    areas = areas_of(session, place.id)
+    return render(
+        request,
+        "quote/quote.html",
+        422 if read.faults else 200,
+        units=units_of(place.units),
+        place=place,
+        made=made,
+        typed=dict(request.query_params),
+        faults=read.faults,
+        usual_set_up=USUAL_SET_UP,
+        asked=read.value is not None and read.value.hour is not None,
+        size_m2=sum(row.size_m2 for row in areas if row.kind in ("lawn", "bed", "hedge")),
+    )
+
+
+def _pieces(session: Reading, place: PropertyRow, today: date) -> list[Piece]:
+    """The jobs to come of a property, late ones on today."""
+    last = today + timedelta(days=AHEAD_DAYS)
+    pieces = []
+    for area, judged in judged_jobs(session, areas_of(session, place.id), today):
+        job, stands = judged.job, judged.stands
+        if job.on > last or stands.state(today) not in OPEN or not job.counts:
+            continue
+        product = judged.product
+        words = f"{job.name}, {area.name}"
+        kg = float(stands.left_kg) if product is not None else 0.0
+        pieces.append(Piece(max(job.on, today), words, job.work, float(stands.size_m2), product, kg))
+    return pieces
