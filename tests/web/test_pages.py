@@ -19,6 +19,7 @@ from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, nothing_in_t
 
 PAGES = (
     "/machines",
+    "/shelf/bring",
     "/properties/1/quote?hour=58&haulage=14&margin=25",
     "/machines/1?of=8&rate=2.7+lb/1000",
     "/machines/new",

@@ -64,7 +64,7 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
         label_min_typed=lowest,
         label_max_typed=highest,
         yearly_max_typed=yearly,
-        rate_confirmed=False,
+        rate_confirmed=bool(product.plausibility_doubts()),
         derived_from=item["derived_from"],
         since=TODAY.replace(month=3, day=2),
     )

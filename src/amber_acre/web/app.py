@@ -44,6 +44,7 @@ from amber_acre.web.pages.programme.routes import router as programme
 from amber_acre.web.pages.properties.routes import router as properties
 from amber_acre.web.pages.quote.routes import router as quote
 from amber_acre.web.pages.schools.routes import router as schools
+from amber_acre.web.pages.shelf.bringing import router as shelf_bringing
 from amber_acre.web.pages.shelf.routes import router as shelf
 from amber_acre.web.pages.site.routes import router as site
 from amber_acre.web.pages.soil.amending import router as soil_amending
@@ -90,6 +91,7 @@ ROUTERS = (
     schools,
     shelf,
     quote,
+    shelf_bringing,
     machines,
     bench_shelf,
     bench,

@@ -309,7 +309,7 @@ def typed_product(row: ProductRow) -> dict[str, str]:
     for other in row.others:
         texts[f"others-{other.element}"] = _plain(100 * other.fraction)
     for n, pack in enumerate(row.packs):
-        texts |= {f"packs-{n}-size": pack.size_typed, f"packs-{n}-price": f"{pack.price:g}"}
+        texts |= {f"packs-{n}-size": pack.size_typed, f"packs-{n}-price": f"{pack.price:.10g}"}
         texts[f"packs-{n}-supplier"] = pack.supplier
     if row.rate_confirmed:
         texts["confirmed"] = "on"
