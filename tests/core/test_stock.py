@@ -9,12 +9,19 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from amber_acre.core.products.lots import Lot, Move, in_hand
 from amber_acre.core.products.product import Pack
-from amber_acre.core.products.stock import Need, Stock, buying, cheapest_purchase, larger_pack_saves, stock_of
+from amber_acre.core.products.stock import Need, Stock, buying, cheapest_purchase, larger_pack_saves
 from amber_acre.core.quantities import Kilograms, Money
 from tests.core.worlds import QUICK
 
 DAY = date(2026, 5, 1)
+
+
+def stock_of(came: list[tuple[date, float]], went: list[tuple[date, float]]) -> Stock:
+    """Stock of deliveries and uses by their days."""
+    moves = [Move(on, "came", kg, Lot(on, kg)) for on, kg in came]
+    return in_hand([*moves, *(Move(on, "went", kg, key=n) for n, (on, kg) in enumerate(went))]).stock
 
 
 def day(n: int) -> date:

@@ -18,7 +18,7 @@ from sqlalchemy.exc import DatabaseError, IntegrityError
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.measure.kept import TypedShape
-from amber_acre.store import areas, climates, daybook, find, jobs, programmes, rules, shelf
+from amber_acre.store import areas, climates, daybook, find, jobs, programmes, rules, shelf, stock
 from amber_acre.store.session import migrate, open_engine, reading, writing
 from amber_acre.store.tables import AreaRow, Base, EntryRow, JobRow, ProductRow
 from tests.core.worlds import BAY, BYLAW, SLOW
@@ -120,16 +120,16 @@ def write(session: Any, key: str, amount: float = 2.0, corrects: int | None = No
 
 def test_the_same_form_sent_twice_is_one_entry_and_stock_follows(demo_engine: Engine) -> None:
     with writing(demo_engine) as session:
-        before = shelf.stock_kg(session)[1]
+        before = stock.stock_kg(session)[1]
         first = write(session, "k1")
         assert write(session, "k1").id == first.id
-        assert shelf.stock_kg(session)[1] == pytest.approx(before - 2)
+        assert stock.stock_kg(session)[1] == pytest.approx(before - 2)
         fix = write(session, "k2", 1.5, corrects=first.id)
-        assert shelf.stock_kg(session)[1] == pytest.approx(before - 1.5)
+        assert stock.stock_kg(session)[1] == pytest.approx(before - 1.5)
         with pytest.raises(DoesNotFit, match="corrected already"):
             write(session, "k3", 1.0, corrects=first.id)
         write(session, "k4", 0.0, corrects=fix.id)
-        assert shelf.stock_kg(session)[1] == pytest.approx(before)
+        assert stock.stock_kg(session)[1] == pytest.approx(before)
     with writing(demo_engine) as session, pytest.raises(IntegrityError):
         write(session, "k5", 0.0)
 

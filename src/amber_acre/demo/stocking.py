@@ -13,7 +13,9 @@ from amber_acre.core.products.product import Label, Pack, Product, SoilAction, p
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.demo.world import TODAY
-from amber_acre.store import shelf
+from amber_acre.store import shelf, stock
+
+SPRING_PRICE = 0.96  # of what a pack costs by now
 
 
 def stock_the_shelf(session: Session) -> None:
@@ -69,7 +71,10 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
         since=TODAY.replace(month=3, day=2),
     )
     delivered = (typed.volume if liquid else typed.mass)(item["stock"]).value * per_unit
-    shelf.add_delivery(session, row.id, TODAY.replace(month=3, day=2), delivered, "spring delivery")
+    paid = None
+    if item.get("supplier") and product.packs:  # of the others nobody kept the bill
+        paid = round(delivered * product.packs[0].price / product.packs[0].mass_kg * SPRING_PRICE, 2)
+    stock.add_delivery(session, row.id, TODAY.replace(month=3, day=2), delivered, "spring delivery", paid)
 
 
 def _pack_kg(size: str, liquid: bool, density: float | None) -> Kilograms:

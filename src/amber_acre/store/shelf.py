@@ -2,22 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
 from sqlalchemy import func, select
-from sqlalchemy.orm import Session, aliased
+from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
-from amber_acre.core.products.stock import Stock, stock_of
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.store.session import once
 from amber_acre.store.tables import (
-    DeliveryRow,
-    EntryRow,
     OtherNutrientRow,
     PackRow,
     PriceRow,
@@ -204,39 +201,6 @@ def set_product_deleted(session: Session, product_id: int, at: datetime | None) 
             field="name",
         )
     row.deleted_at = at
-
-
-def add_delivery(session: Session, product_id: int, on_day: date, mass_kg: float, note: str) -> None:
-    """Books stock in."""
-    session.add(DeliveryRow(product_id=product_id, on_day=on_day, mass_kg=mass_kg, note=note))
-    session.flush()
-
-
-def stocks(session: Session) -> dict[int, Stock]:
-    """Stock by product id: deliveries, and entries that stand, by their days; products without either are not there."""
-    came: dict[int, list[tuple[date, float]]] = {}
-    for key, day, mass in session.execute(select(DeliveryRow.product_id, DeliveryRow.on_day, DeliveryRow.mass_kg)):
-        came.setdefault(key, []).append((day, mass))
-    later = aliased(EntryRow)
-    went: dict[int, list[tuple[date, float]]] = {}
-    for used, day, mass in session.execute(
-        select(EntryRow.product_id, EntryRow.applied_on, EntryRow.amount_kg).where(
-            EntryRow.product_id.is_not(None), ~select(later.id).where(later.corrects_id == EntryRow.id).exists()
-        )
-    ):
-        if used is not None:
-            went.setdefault(used, []).append((day, float(mass)))
-    return {key: stock_of(came.get(key, ()), went.get(key, ())) for key in (*came, *(k for k in went if k not in came))}
-
-
-def stock_kg(session: Session) -> Mapping[int, float]:
-    """Mass in hand by product id: deliveries less the entries that stand. Below zero where more was logged."""
-    return {key: stock.net_kg for key, stock in stocks(session).items()}
-
-
-def stock_is_kept(session: Session, product_id: int) -> bool:
-    """Whether the firm writes deliveries of a product down: only then does the stock say anything."""
-    return session.scalar(select(DeliveryRow.id).where(DeliveryRow.product_id == product_id).limit(1)) is not None
 
 
 def every_product(session: Session) -> Sequence[ProductRow]:

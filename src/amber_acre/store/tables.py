@@ -68,6 +68,7 @@ __all__ = [
     "SoilAdviceRow",
     "SoilTestRow",
     "SoilValueRow",
+    "StockCountRow",
     "TakenRow",
     "WalkRow",
 ]
@@ -297,6 +298,22 @@ class DeliveryRow(Base):
     on_day: Mapped[date]
     mass_kg: Mapped[float]
     note: Mapped[str] = mapped_column(default="")
+    paid: Mapped[float | None]
+    lot: Mapped[str] = mapped_column(default="", server_default="")
+
+
+class StockCountRow(Base):
+    """What somebody counted in hand at the end of a day. Rows are never changed: a later count stands."""
+
+    __tablename__ = "stock_counts"
+    __table_args__ = (CheckConstraint("mass_kg >= 0", name="mass"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
+    on_day: Mapped[date]
+    mass_kg: Mapped[float]
+    typed: Mapped[str]
+    who: Mapped[str]
 
 
 class ProgrammeRow(Base):

@@ -31,19 +31,6 @@ class Stock:
         return self.in_hand_kg - self.short_kg
 
 
-def stock_of(came: Iterable[tuple[date, float]], went: Iterable[tuple[date, float]]) -> Stock:
-    """Stock by days: what came (kg, above 0) and what went down; on one day it comes before it goes."""
-    moves = sorted([*((day, 0, kg) for day, kg in came), *((day, 1, -kg) for day, kg in went)])
-    level, since = 0.0, None
-    for day, _, kg in moves:
-        level += kg
-        if level < -TRACE_KG and since is None:
-            since = day
-        elif level >= -TRACE_KG:
-            since = None
-    return Stock(max(0.0, level), max(0.0, -level) if since else 0.0, since)
-
-
 @dataclass(frozen=True)
 class Need:
     """What a job still takes of a product, kg, on its day; ``place``: whose stop it is."""

@@ -53,6 +53,21 @@ def upgrade() -> None:
     )
     op.create_index(op.f("ix_catches_machine_id"), "catches", ["machine_id"])
     op.create_index(op.f("ix_catches_product_id"), "catches", ["product_id"])
+    op.create_table(
+        "stock_counts",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("product_id", sa.Integer(), nullable=False),
+        sa.Column("on_day", sa.Date(), nullable=False),
+        sa.Column("mass_kg", sa.Double(), nullable=False),
+        sa.Column("typed", sa.String(), nullable=False),
+        sa.Column("who", sa.String(), nullable=False),
+        sa.CheckConstraint("mass_kg >= 0", name=op.f("ck_stock_counts_mass")),
+        sa.ForeignKeyConstraint(["product_id"], ["products.id"], name=op.f("fk_stock_counts_product_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_stock_counts")),
+    )
+    op.create_index(op.f("ix_stock_counts_product_id"), "stock_counts", ["product_id"])
+    op.execute("ALTER TABLE deliveries ADD COLUMN paid DOUBLE")
+    op.execute("ALTER TABLE deliveries ADD COLUMN lot VARCHAR NOT NULL DEFAULT ''")
     op.execute("ALTER TABLE entries ADD COLUMN setting VARCHAR NOT NULL DEFAULT ''")
     op.execute("ALTER TABLE products ADD COLUMN label_seen_on DATE")
     for name in NOTES:
@@ -63,5 +78,8 @@ def downgrade() -> None:
     for name in ("label_seen_on", *NOTES):
         op.execute(f"ALTER TABLE products DROP COLUMN {name}")
     op.execute("ALTER TABLE entries DROP COLUMN setting")
+    op.execute("ALTER TABLE deliveries DROP COLUMN lot")
+    op.execute("ALTER TABLE deliveries DROP COLUMN paid")
+    op.drop_table("stock_counts")
     op.drop_table("catches")
     op.drop_table("machines")

@@ -13,7 +13,8 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.products.stock import Buying, Need, Stock, buying, larger_pack_saves
 from amber_acre.store.areas import areas_in_use
 from amber_acre.store.programmes import judged_jobs
-from amber_acre.store.shelf import shelf, stocks
+from amber_acre.store.shelf import shelf
+from amber_acre.store.stock import stocks
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.page import AsOf, Reading, Today, render, settings_of
 

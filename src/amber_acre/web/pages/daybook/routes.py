@@ -28,7 +28,8 @@ from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
 from amber_acre.store.jobs import job_row, standing_jobs, went_down
 from amber_acre.store.machines import settings_for
-from amber_acre.store.shelf import product_of, shelf, stock_is_kept, stock_kg
+from amber_acre.store.shelf import product_of, shelf
+from amber_acre.store.stock import stock_is_kept, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form

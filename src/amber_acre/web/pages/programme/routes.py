@@ -27,7 +27,8 @@ from amber_acre.store.gardens import unplanned_of
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.pale import unasked_pale
 from amber_acre.store.programmes import Lane
-from amber_acre.store.shelf import shelf, stocks
+from amber_acre.store.shelf import shelf
+from amber_acre.store.stock import stocks
 from amber_acre.store.tables import PropertyRow
 from amber_acre.store.walks import look_of, walks_of
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane

@@ -7,11 +7,12 @@ from datetime import UTC, datetime
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
-from amber_acre.core import typed
+from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.cautions import cautions
 from amber_acre.core.products.label_text import read_label as read_label_text
+from amber_acre.core.products.lots import Hand
 from amber_acre.core.products.nutrients import salt_index
 from amber_acre.core.products.product import SITES, parse_grade
 from amber_acre.core.products.stock import Stock
@@ -20,6 +21,7 @@ from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
+from amber_acre.store import stock
 from amber_acre.store.product_versions import entries_under, keep_version, says_other
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.draw.bag import draw_bag
@@ -36,7 +38,7 @@ DELIVERED_AT_MOST_KG = 100_000.0  # four lorries
 @router.get("/shelf")
 def list_products(request: Request, session: Reading) -> HTMLResponse:
     return render(
-        request, "shelf/list.html", products=store.shelf(session), stock=store.stocks(session), families=FAMILIES
+        request, "shelf/list.html", products=store.shelf(session), stock=stock.stocks(session), families=FAMILIES
     )
 
 
@@ -90,13 +92,35 @@ def add_delivery(request: Request, session: Writing, posted: Posted, today: Toda
     """Books stock in: so much as typed, on today's date."""
     row = found(store.product_row(session, product_id), "This product")
     product = store.product_of(row)
+    paid = None
     try:
         mass_kg = read_amount(posted.get("amount", ""), product).value
+        if posted.get("paid", "").strip():
+            paid = typed_label.money(posted["paid"], "paid").value
         if mass_kg > DELIVERED_AT_MOST_KG:
             raise OutOfRange(f"{mass_kg / 1000:,.0f} t is more than a yard holds. Check the unit.", field="amount")
     except AmberError as error:
-        return _show(request, session, row, posted, {"amount": Fault(error.sentence)}, 422)
-    store.add_delivery(session, product_id, today, mass_kg, posted.get("note", "")[:200])
+        return _show(request, session, row, posted, {error.field or "amount": Fault(error.sentence)}, 422)
+    lot = " ".join(posted.get("lot", "").split())[:80]
+    stock.add_delivery(session, product_id, today, mass_kg, posted.get("note", "")[:200], paid, lot)
+    return go(f"/shelf/{product_id}")
+
+
+@router.post("/shelf/{product_id}/counts")
+def add_count(request: Request, session: Writing, posted: Posted, today: Today, product_id: Key) -> Response:
+    """Sets the stock to what was counted today."""
+    row = found(store.product_row(session, product_id), "This product")
+    text, who = posted.get("counted", "").strip(), " ".join(posted.get("counted_by", "").split())[:120]
+    try:
+        nothing = text.split(" ")[0].strip("0.,") == "" and text[:1].isdecimal()
+        mass_kg = 0.0 if nothing else read_amount(text, store.product_of(row), "counted").value
+        if mass_kg > DELIVERED_AT_MOST_KG:
+            raise OutOfRange(f"{mass_kg / 1000:,.0f} t is more than a yard holds. Check the unit.", field="counted")
+        if not who:
+            raise MissingInput("Who counted?", field="counted_by")
+    except AmberError as error:
+        return _show(request, session, row, posted, {error.field or "counted": Fault(error.sentence)}, 422)
+    stock.add_count(session, product_id, today, mass_kg, text, who)
     return go(f"/shelf/{product_id}")
 
 
@@ -201,7 +225,8 @@ def _show(
         bag=draw_bag(product),
         salt=salt_index(product),
         acid=acidity_share(product),
-        stock=store.stocks(session).get(row.id, Stock()),
+        stock=stock.stocks(session).get(row.id, Stock()),
+        hand=stock.hands(session).get(row.id, Hand()),
         prices=store.prices(session, row.id),
         typed=typed_text,
         faults=faults,

@@ -19,7 +19,8 @@ from amber_acre.core.rules.swap import moved
 from amber_acre.store import jobs as job_store
 from amber_acre.store.books import book_of
 from amber_acre.store.clients import any_property, property_of
-from amber_acre.store.shelf import any_product, stocks
+from amber_acre.store.shelf import any_product
+from amber_acre.store.stock import stocks
 from amber_acre.store.tables import JobRow, PropertyRow
 from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import Needed
