@@ -172,3 +172,45 @@ def test_a_blend_keeps_the_caps_of_its_ground_and_makes_jobs(demo: Browser) -> N
 def test_an_empty_shelf_says_so(browser: Browser) -> None:
     assert browser.get("/bench/compare?size=400&nutrient=n&need=3+g/m²").status_code == 422
     assert browser.get("/bench/blend?size=400&n=3+g/m²").status_code == 422
+
+
+MIX = "/bench/mix?area=1&spray=400+L/ha&tank=15+L"
+
+
+def test_a_mix_is_scaled_ordered_and_held_against_labels(demo: Browser) -> None:
+    page = demo.get(f"{MIX}&product-0=11&rate-0=2+mL/m²&product-1=12&rate-1=1+mL/m²").text
+    told = page[page.index("half the water") :]
+    assert told.index("Rustless Iron 6") < told.index("Kelpline") < told.index("the rest of the water")
+    assert "Jar test first" in page
+    assert "last filled to" in page
+    over = demo.get(f"{MIX}&product-0=11&rate-0=12+mL/m²")
+    assert over.status_code == 200
+    assert "is over its label" in over.text
+    for rest, field in (
+        ("&product-0=11", "rate-0"),
+        ("&product-0=11&rate-0=2+kg/ha", "rate-0"),
+        ("&product-0=999&rate-0=2+mL/m²", "product-0"),
+    ):
+        answer = demo.get(f"{MIX}{rest}")
+        assert answer.status_code == 422
+        assert f'id="fault-{field}"' in answer.text
+    assert demo.get("/bench/mix?area=1&product-0=11&rate-0=2+mL/m²").status_code == 422
+    assert demo.get("/bench/mix").status_code == 200
+
+
+def test_a_sum_is_kept_for_a_property_and_forgotten(demo: Browser) -> None:
+    address = "/bench/rate?grade=17-3-8&nitrogen=3+g/m%C2%B2&size=410+m%C2%B2"
+    kept = demo.post(
+        "/bench/keep", {"address": address, "title": "Back lawn by hand", "place": "1"}, "/bench/rate?grade=1-1-1"
+    )
+    assert kept.headers["location"] == "/properties/1"
+    assert "Back lawn by hand" in demo.get("/properties/1").text
+    bench = demo.get("/bench").text
+    assert html.escape(address) in bench
+    number = re.search(r"/bench/kept/(\d+)/forget", bench)
+    assert number is not None
+    assert demo.post(number[0], {}).status_code == 303
+    assert "Back lawn by hand" not in demo.get("/bench").text
+    for bad in ("//elsewhere.example/bench", "/shelf", "/bench/rate", '/bench/rate?"><script>', "javascript:alert(1)"):
+        assert demo.post("/bench/keep", {"address": bad, "title": "x"}).status_code == 422, bad
+    assert demo.post("/bench/keep", {"address": address, "title": " "}).status_code == 422

@@ -19,6 +19,7 @@ from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, nothing_in_t
 
 PAGES = (
     "/machines",
+    "/bench/mix?area=1&spray=400+L/ha&tank=15+L&product-0=11&rate-0=2+mL/m²&product-1=12&rate-1=1+mL/m²",
     "/shelf/bring",
     "/properties/1/quote?hour=58&haulage=14&margin=25",
     "/machines/1?of=8&rate=2.7+lb/1000",

@@ -20,6 +20,8 @@ from amber_acre.web.pages.account.routes import router as account
 from amber_acre.web.pages.almanac.judging import router as judging
 from amber_acre.web.pages.almanac.routes import router as almanac
 from amber_acre.web.pages.areas.routes import router as areas
+from amber_acre.web.pages.bench.keeping import router as bench_keeping
+from amber_acre.web.pages.bench.mixes import router as bench_mixes
 from amber_acre.web.pages.bench.programs import router as bench_description
 from amber_acre.web.pages.bench.programs import sums as bench_programs
 from amber_acre.web.pages.bench.routes import router as bench
@@ -93,7 +95,9 @@ ROUTERS = (
     quote,
     shelf_bringing,
     machines,
+    bench_keeping,
     bench_shelf,
+    bench_mixes,
     bench,
     bench_programs,
     bench_description,

@@ -66,6 +66,18 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_stock_counts")),
     )
     op.create_index(op.f("ix_stock_counts_product_id"), "stock_counts", ["product_id"])
+    op.create_table(
+        "kept_sums",
+        sa.Column("id", sa.Integer(), nullable=False),
+        sa.Column("property_id", sa.Integer(), nullable=True),
+        sa.Column("title", sa.String(), nullable=False),
+        sa.Column("address", sa.String(), nullable=False),
+        sa.Column("kept_on", sa.Date(), nullable=False),
+        sa.CheckConstraint("address LIKE '/bench/%'", name=op.f("ck_kept_sums_address")),
+        sa.ForeignKeyConstraint(["property_id"], ["properties.id"], name=op.f("fk_kept_sums_property_id")),
+        sa.PrimaryKeyConstraint("id", name=op.f("pk_kept_sums")),
+    )
+    op.create_index(op.f("ix_kept_sums_property_id"), "kept_sums", ["property_id"])
     op.execute("ALTER TABLE deliveries ADD COLUMN paid DOUBLE")
     op.execute("ALTER TABLE deliveries ADD COLUMN lot VARCHAR NOT NULL DEFAULT ''")
     op.execute("ALTER TABLE entries ADD COLUMN setting VARCHAR NOT NULL DEFAULT ''")
@@ -80,6 +92,7 @@ def downgrade() -> None:
     op.execute("ALTER TABLE entries DROP COLUMN setting")
     op.execute("ALTER TABLE deliveries DROP COLUMN lot")
     op.execute("ALTER TABLE deliveries DROP COLUMN paid")
+    op.drop_table("kept_sums")
     op.drop_table("stock_counts")
     op.drop_table("catches")
     op.drop_table("machines")

@@ -9,8 +9,10 @@ from fastapi.responses import HTMLResponse
 
 from amber_acre.core.bench.answer import Answer
 from amber_acre.core.errors import AmberError
+from amber_acre.store.clients import properties
+from amber_acre.store.kept_sums import kept_sums
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import render, settings_of
+from amber_acre.web.page import Reading, render, settings_of
 from amber_acre.web.pages.bench.calculators import BY_KEY, CALCULATORS, Calculator
 from amber_acre.web.pages.bench.figures import both, per_acre
 from amber_acre.web.pages.bench.forms import Bench
@@ -18,6 +20,7 @@ from amber_acre.web.pages.bench.forms import Bench
 router = APIRouter()
 # Sums over the firm's own products: address, title, what each does.
 OVER_SHELF = (
+    ("/bench/mix", "A mix for the tank", "Several products scaled to ground and tank, in order, with what falls out."),
     (
         "/machines",
         "Spreaders and sprayers of the firm",
@@ -37,15 +40,15 @@ OVER_SHELF = (
 
 
 @router.get("/bench")
-def list_sums(request: Request) -> HTMLResponse:
+def list_sums(request: Request, session: Reading) -> HTMLResponse:
     groups: dict[str, list[Calculator]] = {}
     for one in CALCULATORS:
         groups.setdefault(one.group, []).append(one)
-    return render(request, "bench/index.html", groups=groups, over_shelf=OVER_SHELF)
+    return render(request, "bench/index.html", groups=groups, over_shelf=OVER_SHELF, kept=kept_sums(session))
 
 
 @router.get("/bench/{key}")
-def show_sum(request: Request, key: str) -> HTMLResponse:
+def show_sum(request: Request, session: Reading, key: str) -> HTMLResponse:
     """A sum with what the address says of it worked out."""
     one = BY_KEY.get(key)
     if one is None:
@@ -59,6 +62,8 @@ def show_sum(request: Request, key: str) -> HTMLResponse:
         422 if read.faults else 200,
         units="us" if us else "metric",
         sum=one,
+        address=f"{request.url.path}?{request.url.query}",
+        places_known=[(row.id, row.name) for row in properties(session)],
         fields=one.form.model_fields,
         ticks=[name for name, info in one.form.model_fields.items() if info.annotation is bool],
         typed=read.typed,

@@ -21,6 +21,7 @@ from amber_acre.core.season.climate import Climate
 from amber_acre.core.tables.nitrogen_forms import FAMILIES
 from amber_acre.store.areas import area_of, areas_in_use
 from amber_acre.store.books import book_of
+from amber_acre.store.clients import properties
 from amber_acre.store.climates import climate_of, climates
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
@@ -50,8 +51,8 @@ def show_compared(request: Request, session: Reading, today: Today) -> HTMLRespo
     """Products beside each other: the address says for what, and which."""
     picked = [int(key) for key in request.query_params.getlist("product") if key.isdecimal() and len(key) < 16]
     products = shelf(session)
-    read = _read(request, CompareForm)
-    place = _place(session, read, today)
+    read = read_address(request, CompareForm)
+    place = place_of(session, read, today)
     found: list[Compared] = []
     if place is not None and read.value is not None:
         try:
@@ -62,7 +63,7 @@ def show_compared(request: Request, session: Reading, today: Today) -> HTMLRespo
         request,
         "bench/compare.html",
         422 if read.faults else 200,
-        **_shared(request, session, read, place),
+        **shared(request, session, read, place),
         products=sorted(products, key=lambda one: one.name.lower()),
         picked=picked or [one.product.key for one in found],
         nutrients=list(NUTRIENTS.items()),
@@ -75,8 +76,8 @@ def show_compared(request: Request, session: Reading, today: Today) -> HTMLRespo
 @router.get("/bench/blend")
 def show_blend(request: Request, session: Reading, today: Today) -> HTMLResponse:
     """The cheapest products that together bring what is asked for, within labels and caps."""
-    read = _read(request, BlendForm)
-    place = _place(session, read, today)
+    read = read_address(request, BlendForm)
+    place = place_of(session, read, today)
     made: Blended | None = None
     notes: list[str] = []
     if place is not None and read.value is not None:
@@ -86,20 +87,21 @@ def show_blend(request: Request, session: Reading, today: Today) -> HTMLResponse
             made = blend(allowed, wanted)
         except AmberError as refused:
             read.refuse(refused)
-    shared = _shared(request, session, read, place)
+    common = shared(request, session, read, place)
     return render(
         request,
         "bench/blend.html",
         422 if read.faults else 200,
-        **shared,
+        **common,
         made=made,
-        blends=_blends(made, place, shared["units"] == "us") if made and place else [],
+        blends=_blends(made, place, common["units"] == "us") if made and place else [],
         notes=notes,
         names=NUTRIENTS,
     )
 
 
-def _read(request: Request, form: type[Any]) -> Read[Any]:
+def read_address(request: Request, form: type[Any]) -> Read[Any]:
+    """What the address says; nothing said asks nothing, and is no fault."""
     typed = {"units": settings_of(request).units} | dict(request.query_params)
     read = read_form(form, {name: text for name, text in typed.items() if text.strip()})
     read.typed = typed
@@ -109,7 +111,7 @@ def _read(request: Request, form: type[Any]) -> Read[Any]:
     return read
 
 
-def _place(session: Reading, read: Read[Any], today: date) -> Place | None:
+def place_of(session: Reading, read: Read[Any], today: date) -> Place | None:
     """The ground of a form; a fault where there is none."""
     form: OverShelf | None = read.value
     if form is None:
@@ -131,13 +133,16 @@ def _place(session: Reading, read: Read[Any], today: date) -> Place | None:
     return Place(None, None, form.size.value, form.site, climate_of(known[0]))
 
 
-def _shared(request: Request, session: Reading, read: Read[Any], place: Place | None) -> dict[str, Any]:
+def shared(request: Request, session: Reading, read: Read[Any], place: Place | None) -> dict[str, Any]:
+    """What every page over the shelf shows."""
     units = units_of(place.area.property.units if place and place.area else read.typed.get("units", ""))
     return {
         "units": units,
         "typed": read.typed,
         "faults": read.faults,
         "place": place,
+        "address": f"{request.url.path}?{request.url.query}",
+        "places_known": [(row.id, row.name) for row in properties(session)],
         "areas": [(row.id, f"{row.property.name}, {row.name}") for row in areas_in_use(session)],
     }
 

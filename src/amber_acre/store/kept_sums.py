@@ -1,0 +1,48 @@
+"""Sums of the bench that somebody kept: a title and the address that holds what was typed."""
+
+from __future__ import annotations
+
+from collections.abc import Sequence
+from datetime import date
+
+from sqlalchemy import CheckConstraint, ForeignKey, select
+from sqlalchemy.orm import Mapped, Session, mapped_column
+
+from amber_acre.store.base import Base
+
+
+class KeptSumRow(Base):
+    """``property_id`` None: the firm's own, a recipe for instance."""
+
+    __tablename__ = "kept_sums"
+    __table_args__ = (CheckConstraint("address LIKE '/bench/%'", name="address"),)
+
+    id: Mapped[int] = mapped_column(primary_key=True)
+    property_id: Mapped[int | None] = mapped_column(ForeignKey("properties.id"), index=True)
+    title: Mapped[str]
+    address: Mapped[str]
+    kept_on: Mapped[date]
+
+
+def keep_sum(session: Session, title: str, address: str, property_id: int | None, on: date) -> KeptSumRow:
+    """Keeps an address of the bench under a title; the same one of the same title once."""
+    query = select(KeptSumRow).where(KeptSumRow.title == title, KeptSumRow.address == address)
+    row = session.scalars(query).first()
+    if row is None:
+        row = KeptSumRow(title=title, address=address, property_id=property_id, kept_on=on)
+        session.add(row)
+        session.flush()
+    return row
+
+
+def kept_sums(session: Session, property_id: int | None = None) -> Sequence[KeptSumRow]:
+    """What was kept, newest first: for a property, or everything."""
+    query = select(KeptSumRow).order_by(KeptSumRow.kept_on.desc(), KeptSumRow.id.desc())
+    return session.scalars(query.where(KeptSumRow.property_id == property_id) if property_id else query).all()
+
+
+def forget_sum(session: Session, key: int) -> None:
+    """Takes a kept sum away: its address still works."""
+    row = session.get(KeptSumRow, key)
+    if row is not None:
+        session.delete(row)
