@@ -200,9 +200,7 @@ def test_a_mix_is_scaled_ordered_and_held_against_labels(demo: Browser) -> None:
 
 def test_a_sum_is_kept_for_a_property_and_forgotten(demo: Browser) -> None:
     address = "/bench/rate?grade=17-3-8&nitrogen=3+g/m%C2%B2&size=410+m%C2%B2"
-    kept = demo.post(
-        "/bench/keep", {"address": address, "title": "Back lawn by hand", "place": "1"}, "/bench/rate?grade=1-1-1"
-    )
+    kept = demo.post("/bench/keep", {"address": address, "title": "Back lawn by hand", "place": "1"}, address)
     assert kept.headers["location"] == "/properties/1"
     assert "Back lawn by hand" in demo.get("/properties/1").text
     bench = demo.get("/bench").text

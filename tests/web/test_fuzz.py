@@ -156,6 +156,7 @@ def test_odd_requests_end_in_a_page_and_change_nothing_without_a_form(
     pages = ["/shelf/new", "/properties/new", "/properties/1/areas/new/lawn", "/areas/1/edit", "/areas/1/soil"]
     pages += ["/areas/1/log", "/areas/6/soil/tests/new", "/areas/6/soil/ph?way=up", "/properties/1/soil/file"]
     pages += ["/properties/1/files", "/almanac/climates/new", "/almanac/rules/new", "/areas/6/looks", "/corrections/1"]
+    pages += ["/machines/new", "/machines/1", "/shelf/bring", "/shelf/1", "/bench/rate", "/bench/mix", "/bench/blend"]
     names = fields_by_page(client, pages)
     every = sorted({name for group in names.values() for name in group} - {"csrf", "once"})
     token = re.search(r'name="csrf" value="([^"]+)"', client.get("/shelf/new").text)

@@ -114,6 +114,7 @@ def test_the_setting_stands_on_job_sheet_and_log(demo: Browser, demo_engine: Eng
         assert len(rows) == before + 1
         assert next(row for row in rows if row.form_key == "setting-in-the-log").setting == "Big green: 7.5"
     assert "Big green: 7.5" in demo.get("/daybook").text
+    assert "Big green: 7.5" in demo.client.get("/daybook.csv").text
 
 
 def test_a_sprayer_is_measured_with_clean_water(demo: Browser) -> None:

@@ -80,14 +80,14 @@ def test_every_form_that_posts_carries_a_key(demo: Browser) -> None:
 
 
 def test_what_a_lost_token_refuses_is_kept_and_sent_again_in_one_press(browser: Browser) -> None:
-    form = PRODUCT | {"csrf": "not the token of this browser", "derived_from": "two\nlines"}
+    form = PRODUCT | {"csrf": "not the token of this browser", "derived_from": "urea,\npotash"}
     refused = browser.client.post("/shelf/new", data=form, follow_redirects=False)
     assert refused.status_code == 403
     fields = dict(re.findall(r'<textarea name="([^"]+)"[^>]*>\n?(.*?)</textarea>', refused.text, re.DOTALL))
     token = re.search(r'name="csrf" value="([^"]+)"', refused.text)
     assert token is not None
     again = {name: html.unescape(text) for name, text in fields.items()} | {"csrf": token[1]}
-    assert again["derived_from"] == "two\nlines"
+    assert again["derived_from"] == "urea,\npotash"
     assert browser.client.post("/shelf/new", data=again, follow_redirects=False).status_code == 303
 
 
@@ -191,7 +191,7 @@ def test_waiting_for_the_lock_ends_in_a_page_that_keeps_what_was_typed(
 
 
 CHANGED = [
-    ("/shelf/1/edit", "derived_from", "bone meal", "coated urea, urea, sulphate of potash"),
+    ("/shelf/1/edit", "label_where", "back of the bag", ""),
     ("/properties/1/edit", "contact", "0000 17", ""),
     ("/almanac/climates/1", "elevation", "555 m", "410 m"),
     ("/almanac/rules/1", "note", "ask at the mill", "10 m unfed strip along the Ouselet."),

@@ -37,6 +37,7 @@ COLUMNS = (
     "weather",
     "note",
     "reason",
+    "setting",
 )
 
 
@@ -53,6 +54,7 @@ class EntryTexts:
     weather: str
     note: str
     reason: str
+    setting: str = ""
 
 
 def write_daybook(entries: Iterable[tuple[EntryTexts, Entry]]) -> str:
@@ -77,7 +79,8 @@ def write_daybook(entries: Iterable[tuple[EntryTexts, Entry]]) -> str:
                 f"{brings.nitrogen:.6g}",
                 f"{brings.phosphorus:.6g}",
                 f"{brings.potassium:.6g}",
-                *(harmless(t) for t in (written.who, written.licence, written.weather, written.note, written.reason)),
+                *(harmless(t) for t in (written.who, written.licence, written.weather, written.note)),
+                *(harmless(t) for t in (written.reason, written.setting)),
             ]
         )
     return out.getvalue()

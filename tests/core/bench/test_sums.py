@@ -13,7 +13,14 @@ from amber_acre.core.bench.answer import Answer
 from amber_acre.core.bench.by_count import COUNT_AT_MOST, CountAsked, TrunkAsked, count_sum, trunk_sum
 from amber_acre.core.bench.converting import AMBIGUOUS, KINDS, OXIDES, convert
 from amber_acre.core.bench.liquids import SHARE_OF_TANK_AT_MOST, FeedAsked, TankAsked, feed_sum, tank_sum
-from amber_acre.core.bench.machine_sums import HalfWayAsked, SpreaderAsked, half_way_sum, spreader_sum
+from amber_acre.core.bench.machine_sums import (
+    HalfWayAsked,
+    SprayerAsked,
+    SpreaderAsked,
+    half_way_sum,
+    sprayer_sum,
+    spreader_sum,
+)
 from amber_acre.core.bench.rates import ACRE_SLIP, PLAUSIBLE_G_M2, RateAsked, rate_sum
 from amber_acre.core.bench.soil_sums import SURFACE_AT_MOST_G_M2, AcidAsked, LimeAsked, acid_sum, lime_sum
 from amber_acre.core.bench.volumes import HEAVY_KG, SETTLES_AT_MOST, VolumeAsked, density_of, volume_sum
@@ -64,6 +71,14 @@ def test_product_for_a_pound_of_nitrogen() -> None:
         said = rate_sum(RateAsked((shares[0], shares[1], shares[2]), nitrogen_g_m2=LB_1000))
         answers[grade] = said.value("rate") / LB_1000
     hold("product_rates", "03-product-per-lb-N", answers)
+
+
+def test_a_liquid_is_told_by_volume_as_well() -> None:
+    """6 fl oz/1000 ft² of 1.2 kg/L on 250 m²: 1.91 mL/m², 0.4775 L."""
+    said = rate_sum(RateAsked((0.12, 0, 0), product_g_m2=6 * FL_OZ_1000 * 1.2, size_m2=250, density_kg_l=1.2))
+    assert said.value("rate_ml") == pytest.approx(6 * FL_OZ_1000)
+    assert said.value("needed_l") == pytest.approx(6 * FL_OZ_1000 * 0.25)
+    assert check(said.working) > 0
 
 
 def test_what_starts_a_rate() -> None:
@@ -280,6 +295,14 @@ def test_half_loads_in_two_directions() -> None:
         "each_pass_load": said.value("each") / POUND_KG,
     }
     hold("calibration", "11-two-directions", answers)
+
+
+def test_a_sprayer_that_cannot_give_it_says_so_and_keeps_what_it_gives() -> None:
+    near = sprayer_sum(SprayerAsked(1.2, 1.0, 0.5, want_l_m2=0.02))
+    assert near.value("speed") == pytest.approx(2.0)
+    far = sprayer_sum(SprayerAsked(1.2, 1.0, 0.5, want_l_m2=0.4))
+    assert far.value("puts_down") == pytest.approx(0.04)
+    assert "another nozzle" in far.asked[0]
 
 
 def test_half_way_says_which_way() -> None:

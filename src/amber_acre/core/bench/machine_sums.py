@@ -8,9 +8,9 @@ from dataclasses import dataclass
 from amber_acre.core.bench.answer import Answer
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.machines.spraying import (
+    SPEED_M_S,
     by_nozzle,
     by_strip,
-    check_speed,
     ounces_are_gallons,
     pressure_for,
     rain_of,
@@ -86,15 +86,12 @@ def _to_want(asked: SprayerAsked, down: float, want: float, answer: Answer) -> N
         return
     if asked.speed_m_s is not None:
         speed = Figure("speed", asked.speed_m_s, "m/s", "speed now")
-        answer.reckon(
-            "speed",
-            "Speed for it",
-            "speed * now / want",
-            [speed, now, then],
-            check_speed(asked.speed_m_s * down / want),
-            "m/s",
-            "plane-geometry",
-        )
+        needed = asked.speed_m_s * down / want
+        if SPEED_M_S[0] <= needed <= SPEED_M_S[1]:
+            figures = [speed, now, then]
+            answer.reckon("speed", "Speed for it", "speed * now / want", figures, needed, "m/s", "plane-geometry")
+        else:
+            answer.asked.append("No speed to walk or drive at gives it: take another nozzle, or check both units.")
     if asked.bar is not None:
         bar = answer.tell("pressure", "or pressure for it", pressure_for(asked.bar, down, want, answer.working), "bar")
         if bar > 2 * asked.bar or bar < asked.bar / 2:

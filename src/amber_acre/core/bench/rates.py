@@ -28,7 +28,8 @@ PLAUSIBLE_G_M2 = 400.0  # of a feed; more is a soil amendment or a slip [common-
 class RateAsked:
     """One of ``product_g_m2``, ``nitrogen_g_m2`` and ``cover_m2`` (what a pack is said to cover) starts the sum.
 
-    ``grade``: N, P2O5, K2O as fractions of mass. Sizes in m², pack in kg, price above 0 or None.
+    ``grade``: N, P2O5, K2O as fractions of mass. Sizes in m², pack in kg, price above 0 or None. ``density_kg_l`` of a
+    liquid: volumes are told beside.
     """
 
     grade: tuple[float, float, float]
@@ -38,6 +39,7 @@ class RateAsked:
     size_m2: float | None = None
     pack_kg: float | None = None
     price: float | None = None
+    density_kg_l: float | None = None
 
 
 def rate_sum(asked: RateAsked) -> Answer:
@@ -47,6 +49,7 @@ def rate_sum(asked: RateAsked) -> Answer:
     """
     answer = Answer(Working("Rate, product, packs"))
     rate = Figure("rate", _rate(asked, answer), "g/m²", "rate of product")
+    _volume(asked, rate, "rate_ml", "as a liquid", "mL/m²", answer)
     _brings(asked.grade, rate, answer)
     _doubt(asked.grade, rate.value, answer)
     needed = _needed(asked, rate, answer)
@@ -86,6 +89,15 @@ def _rate(asked: RateAsked, answer: Answer) -> float:
     return answer.reckon("rate", "Rate of product", "pack * 1000 / cover", figures, result, "g/m²", "label")
 
 
+def _volume(asked: RateAsked, mass: Figure, key: str, words: str, unit: str, answer: Answer) -> None:
+    """A mass of a liquid as its volume."""
+    if asked.density_kg_l is None:
+        return
+    density = Figure("density", asked.density_kg_l, "kg/L", "density")
+    result = mass.value / asked.density_kg_l
+    answer.reckon(key, words, f"{mass.symbol} / density", [mass, density], result, unit, "plane-geometry")
+
+
 def _brings(grade: tuple[float, float, float], rate: Figure, answer: Answer) -> None:
     names = (("n", "Nitrogen", 1.0), ("p2o5", "Phosphate P₂O₅", P_PER_P2O5), ("k2o", "Potash K₂O", K_PER_K2O))
     for (key, words, per), share in zip(names, grade, strict=True):
@@ -116,6 +128,7 @@ def _needed(asked: RateAsked, rate: Figure, answer: Answer) -> Figure | None:
     needed = answer.reckon(
         "needed", "Product for this ground", "rate * size / 1000", figures, result, "kg", "plane-geometry"
     )
+    _volume(asked, Figure("needed", needed, "kg", "product needed"), "needed_l", "as a liquid", "L", answer)
     return Figure("needed", needed, "kg", "product needed")
 
 

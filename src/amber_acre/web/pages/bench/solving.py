@@ -56,6 +56,7 @@ def rate(form: forms.RateForm) -> Answer:
             of(form.size),
             form.pack,
             of(form.price),
+            form.density,
         )
     )
 

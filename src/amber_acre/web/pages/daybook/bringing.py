@@ -161,6 +161,7 @@ def _write(session: Writing, line: Line, common: str) -> None:
         licence=one.text("licence")[:120],
         weather=one.text("weather")[:300],
         note=one.text("note")[:2000],
+        setting=one.text("setting")[:300],
         reason=line.reason[:300] or (common if wants_reason(line.past) else ""),
         recorded_at=datetime.now(UTC),
         went_past=" ".join(sorted({verdict.rule for verdict in stops(line.past)})),

@@ -177,6 +177,7 @@ def _texts(row: EntryRow) -> EntryTexts:
         row.weather,
         row.note,
         row.reason,
+        row.setting,
     )
 
 
