@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import html
+import math
 import re
 
 import pytest
@@ -104,6 +105,20 @@ def test_tons_of_a_laboratory_and_ounces_of_a_label(browser: Browser) -> None:
     assert figures(ask(browser, "feed", strength="200 ppm", grade="20-10-20", injector="1:100"))["stock_g_l"] == (
         pytest.approx(100)
     )
+
+
+def test_how_often_and_against_which_label(browser: Browser) -> None:
+    label = {"label_rate": "12–18 fl oz/1000", "label_days": "42-56"}
+    told = figures(ask(browser, "schedule", rate="20 fl oz/1000", often="every 4 weeks", **label))
+    assert told["over_label"] == pytest.approx(1.111, abs=5e-4)
+    assert told["times_most"] == pytest.approx(1.667, abs=2e-3)
+    mixed = faults(ask(browser, "schedule", rate="2 mL/m²", often="monthly", other_rate="4 g/m²"))
+    assert "Type both the same way" in mixed["other_rate"]
+    assert "how often" in faults(ask(browser, "schedule", rate="2 mL/m²", often="now and then"))["often"]
+    trees = figures(ask(browser, "injection", trunks="10 in; 0.3 m", girth="15", each="5", shot="2.5"))
+    assert trees["ports"] == math.ceil(math.pi * 25.4 / 15) + math.ceil(math.pi * 30 / 15)
+    assert trees["shots"] == trees["ports"] * 2
+    assert "trunk" in next(iter(faults(ask(browser, "injection", trunks="12 m", girth="15", each="5"))))
 
 
 def test_what_contradicts_itself(browser: Browser) -> None:

@@ -108,6 +108,29 @@ def many(text: str, read: Callable[[str], float], field: str) -> list[float]:
     return [read(part.strip()) for part in parts]
 
 
+def often(text: str, field: str = "often") -> tuple[float, str]:
+    """Times in a year, and how it was said, from ``monthly``, ``every 4 weeks``, ``every 21 days``, ``6 times``."""
+    plain = " ".join(text.strip().lower().split())
+    named = {"weekly": 52.0, "fortnightly": 26.0, "monthly": 12.0, "quarterly": 4.0, "yearly": 1.0, "once": 1.0}
+    if plain in named:
+        return named[plain], plain
+    found = re.fullmatch(r"(?:every )?([\d.,]+) ?(days?|weeks?|months?)", plain)
+    if found:
+        days = {"d": 1.0, "w": 7.0, "m": 365.25 / 12}[found[2][0]]
+        value = typed.number(found[1], field)
+        if value <= 0:
+            raise OutOfRange(f"“{text}” is not above zero.", field=field, value=value, limits=(0, None))
+        return 365.25 / (value * days), plain
+    found = re.fullmatch(r"([\d.,]+) ?(?:times|x)?(?: a year)?", plain)
+    if found:
+        return typed.number(found[1], field), f"{found[1]} times a year"
+    raise NotUnderstood(
+        f"“{text}” does not say how often. Type monthly, every 4 weeks, every 21 days or 6 times.",
+        field=field,
+        value=text,
+    )
+
+
 def per_trunk(text: str, field: str = "dose") -> tuple[float | None, float | None]:
     """A dose for the thickness of a trunk, mL/cm or g/cm, from ``2 fl oz/in``, ``5 mL/cm``, ``40 g per inch``."""
     amount, slash, per = text.strip().lower().replace(" per ", "/").partition("/")

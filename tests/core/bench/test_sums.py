@@ -22,6 +22,7 @@ from amber_acre.core.bench.machine_sums import (
     spreader_sum,
 )
 from amber_acre.core.bench.rates import ACRE_SLIP, PLAUSIBLE_G_M2, RateAsked, rate_sum
+from amber_acre.core.bench.schedules import Schedule, ScheduleAsked, schedule_sum
 from amber_acre.core.bench.soil_sums import SURFACE_AT_MOST_G_M2, AcidAsked, LimeAsked, acid_sum, lime_sum
 from amber_acre.core.bench.volumes import HEAVY_KG, SETTLES_AT_MOST, VolumeAsked, density_of, volume_sum
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
@@ -177,6 +178,33 @@ def test_spoons_and_a_pack_that_disagree() -> None:
     with pytest.raises(OutOfRange):
         count_sum(CountAsked(each_g=5, plants=COUNT_AT_MOST + 1))
     assert count_sum(CountAsked(each_g=5, plants=COUNT_AT_MOST)).value("needed") == pytest.approx(500)
+
+
+def test_monthly_against_fortnightly_halves() -> None:
+    """6 monthly are 72 a year, 3 fortnightly 78: 8.3 % more."""
+    said = schedule_sum(ScheduleAsked(Schedule(6, 12, "monthly"), Schedule(3, 26, "fortnightly")))
+    assert (said.value("one_year"), said.value("other_year")) == (72, 78)
+    assert said.value("difference") == pytest.approx(0.083, abs=5e-4)
+    assert said.value("at_once") == 2
+    assert check(said.working) > 0
+
+
+def test_over_the_label_in_rate_and_in_interval() -> None:
+    """Label 12 to 18 every 6 to 8 weeks; used 20 every 4 weeks: 11.1 % over, 1.67 to 3.33 times a week."""
+    four_weeks = 365.25 / 28
+    said = schedule_sum(ScheduleAsked(Schedule(20, four_weeks, ""), label_rates=(12, 18), label_days=(42, 56)))
+    assert said.value("over_label") == pytest.approx(1.111, abs=5e-4)
+    assert said.value("times_most") == pytest.approx(1.667, abs=5e-4)
+    assert any("3.33 times" in one.note for one in said.told)
+    assert len(said.asked) == 2
+    edge = schedule_sum(ScheduleAsked(Schedule(18, 365.25 / 42, ""), label_rates=(12, 18), label_days=(42, 56)))
+    assert edge.asked == []
+    with pytest.raises(MissingInput):
+        schedule_sum(ScheduleAsked(Schedule(1, 1, ""), label_days=(1, 2)))
+    with pytest.raises(DoesNotFit):
+        schedule_sum(ScheduleAsked(Schedule(1, 1, ""), label_rates=(2, 1)))
+    with pytest.raises(OutOfRange):
+        Schedule(0, 1, "")
 
 
 def test_by_caliper() -> None:

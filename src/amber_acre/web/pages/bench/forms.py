@@ -133,6 +133,31 @@ def asked(title: str, hint: str = "", choices: Sequence[tuple[str, str]] | None 
     )
 
 
+def _either_rate(text: str, field: str) -> tuple[float, str]:
+    """A rate with its unit: mL/m² of a volume, g/m² of a weight."""
+    try:
+        return typed.volume_rate(text, field).value, "mL/m²"
+    except NotUnderstood:
+        return typed.mass_rate(text, field).value, "g/m²"
+
+
+def _rate_span(text: str, field: str) -> tuple[float, float, str]:
+    """Two rates with one unit, 3–5 fl oz/1000, or one."""
+    plain = text.replace("–", "-").replace(" to ", "-")
+    low, dash, high = plain.partition("-")
+    top, unit = _either_rate(high if dash else low, field)
+    if not dash:
+        return top, top, unit
+    rest = high.strip().lstrip("0123456789., ")
+    first, _ = _either_rate(low.strip() if any(sign.isalpha() for sign in low) else f"{low.strip()} {rest}", field)
+    return first, top, unit
+
+
+VolumeOrMass = Annotated[tuple[float, str] | None, plain(_either_rate)]
+RateSpan = Annotated[tuple[float, float, str] | None, plain(_rate_span)]
+Often = Annotated[tuple[float, str] | None, plain(typed_machines.often)]
+
+
 class Bench(Form):
     """Every sum: which system a figure without a unit is in."""
 
@@ -158,6 +183,26 @@ class TankForm(Bench):
     tank: Volume = asked("A tank holds", "15 L, 4 gal")
     pack: Volume = asked("A bottle holds", "5 L, 1 gal")
     times: Number = asked("Times a year")
+
+
+class ScheduleForm(Bench):
+    rate: VolumeOrMass = asked("A rate", "6 fl oz/1000, 2 mL/m², 4 lb/1000")
+    often: Often = asked("How often", "monthly, every 4 weeks, 6 times")
+    other_rate: VolumeOrMass = asked("or a rate", "of the same kind")
+    other_often: Often = asked("How often that", "fortnightly")
+    label_rate: RateSpan = asked("The label’s rate", "3–5 fl oz/1000, 20–30 g/m²")
+    label_days: Span = asked("Days between by the label", "42–56")
+
+
+class InjectionForm(Bench):
+    trunks: Trunks = asked("Trunks, across", "22 cm; 31 cm or 9 in; 12 in")
+    girth: Number = asked("Girth for a port", "cm, by the label")
+    diameter: Number = asked("or diameter for a port", "cm")
+    each: Number = asked("mL in a port", "by the label")
+    per_cm: Number = asked("or mL for a cm of trunk")
+    most: Number = asked("Most in a port", "mL")
+    shot: Number = asked("A stroke gives", "mL")
+    minutes: Number = asked("Minutes a port", "2 if empty")
 
 
 class FeedForm(Bench):

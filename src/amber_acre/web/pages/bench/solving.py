@@ -19,10 +19,12 @@ from amber_acre.core.bench.machine_sums import (
     sprinkler_sum,
 )
 from amber_acre.core.bench.rates import RateAsked, rate_sum
+from amber_acre.core.bench.schedules import Schedule, ScheduleAsked, schedule_sum
 from amber_acre.core.bench.soil_sums import AcidAsked, LimeAsked, acid_sum, lime_sum
 from amber_acre.core.bench.volumes import VolumeAsked, volume_sum
-from amber_acre.core.errors import MissingInput
-from amber_acre.core.quantities import VOLUME_L
+from amber_acre.core.errors import DoesNotFit, MissingInput
+from amber_acre.core.products.injection import SAID, InjectionLabel, sheet
+from amber_acre.core.quantities import VOLUME_L, in_both
 from amber_acre.core.typed import Typed
 from amber_acre.web.pages.bench import forms
 
@@ -74,6 +76,38 @@ def tank(form: forms.TankForm) -> Answer:
             form.times or 1.0,
         )
     )
+
+
+def schedule(form: forms.ScheduleForm) -> Answer:
+    rate, unit = needed(form.rate, "rate")
+    one = Schedule(rate, *needed(form.often, "often"))
+    other = None
+    if form.other_rate is not None:
+        second, kind = form.other_rate
+        if kind != unit:
+            raise DoesNotFit("A volume and a weight are not compared. Type both the same way.", field="other_rate")
+        other = Schedule(second, *needed(form.other_often, "other_often"))
+    label = form.label_rate
+    if label is not None and label[2] != unit:
+        raise DoesNotFit("Rate and label are by volume, or both by weight.", field="label_rate")
+    rates = (label[0], label[1]) if label is not None else None
+    return schedule_sum(ScheduleAsked(one, other, rates, form.label_days, unit))
+
+
+def injection(form: forms.InjectionForm) -> Answer:
+    label = InjectionLabel(form.girth, form.diameter, "up", form.each, form.per_cm, form.most, form.shot)
+    made = sheet(needed(form.trunks, "trunks"), label)
+    answer = Answer(made.working, said=list(SAID))
+    for n, tree in enumerate(made.trees, start=1):
+        answer.tell(f"ports_{n}", f"Ports of tree {n}, {in_both(tree.trunk_cm / 100)}", float(tree.ports), "")
+        answer.tell(f"each_{n}", "in each of them", tree.each_ml / 1000, "L")
+    answer.tell("ports", "Ports, each a wound", float(made.ports), "")
+    answer.tell("total", "Goes in", made.total_ml / 1000, "L")
+    answer.tell("carry", "To carry, a tenth more", made.carry_l, "L")
+    if made.shots is not None:
+        answer.tell("shots", "Strokes", float(made.shots), "")
+    answer.tell("minutes", "Time, about", made.minutes(form.minutes if form.minutes is not None else 2.0), "min")
+    return answer
 
 
 def feed(form: forms.FeedForm) -> Answer:
