@@ -121,3 +121,12 @@ def test_any_text_is_read_or_refused_but_never_breaks(text: str) -> None:
 @given(st.integers(1, 999_999), st.sampled_from(sorted(set(AREA_M2) - {"1000 ft²", "100 m²", "100 ft²"})))
 def test_thousands_separators_change_nothing(value: int, unit: str) -> None:
     assert typed.area(f"{value:,} {unit}").value == typed.area(f"{value} {unit}").value
+
+
+def test_a_ton_on_a_hectare_is_asked_about() -> None:
+    for text in ("2 tons/ha", "1 ton/m²"):
+        with pytest.raises(NotUnderstood, match="which ton"):
+            typed.mass_rate(text)
+    assert typed.mass_rate("2 short tons/ha").value == pytest.approx(2 * 907.18474 * 1000 / 10_000)
+    assert typed.mass_rate("2 t/ha").value == pytest.approx(200)
+    assert typed.mass_rate("2 tons/acre").value == pytest.approx(448.3, abs=0.1)

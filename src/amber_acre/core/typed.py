@@ -68,6 +68,7 @@ _SPELLINGS: dict[str, tuple[str, ...]] = {
     "imp fl oz": ("imp fl oz", "imperial fl oz", "uk fl oz"),
     "fl oz": ("fl oz", "floz", "fluid ounce", "fluid ounces"),
 }
+METRIC_AREAS = (AREA_M2["m²"], AREA_M2["ha"], AREA_M2["100 m²"])  # where a ton is hardly the short one
 NUMBER_AT_MOST, TEXT_AT_MOST = 40, 120  # characters
 _UNIT_OF = {spelling: unit for unit, spellings in _SPELLINGS.items() for spelling in spellings}
 _NUMBER = r"[-+−]?(?:\d[\d,  ]*(?:\.\d+)?|\.\d+)"
@@ -161,6 +162,8 @@ def mass_rate(text: str, field: str = "rate") -> Typed:
     0 or more; refuses a rate without a unit, because per acre and per 1000 ft² differ 43.56-fold.
     """
     amount, of_area = _split_rate(text, field, "4 lb/1000 ft² or 20 g/m²")
+    if of_area in METRIC_AREAS and re.search(r"(?<!short )\btons?\b", amount):
+        raise NotUnderstood(f"“{text}”: which ton? Type t, or short tons (2,000 lb).", field=field, value=text)
     top = _sum_of_parts(amount, MASS_KG, None, field, "a weight per area", "4 lb/1000 ft² or 20 g/m²")
     return Typed(text, _not_negative(top, text, field) * 1000 / of_area, "g/m²")
 
