@@ -227,3 +227,15 @@ def test_a_sum_is_kept_for_a_property_and_forgotten(demo: Browser) -> None:
     for bad in ("//elsewhere.example/bench", "/shelf", "/bench/rate", '/bench/rate?"><script>', "javascript:alert(1)"):
         assert demo.post("/bench/keep", {"address": bad, "title": "x"}).status_code == 422, bad
     assert demo.post("/bench/keep", {"address": address, "title": " "}).status_code == 422
+
+
+def test_parts_of_a_mix_become_jobs_and_count_in_their_month(demo: Browser) -> None:
+    page = html.unescape(demo.get(f"{MIX}&product-0=11&rate-0=3+mL/m²").text)
+    link = re.search(r'href="(/areas/1/jobs/new\?[^"]+)"', page)
+    assert link is not None
+    form = demo.get(link[1]).text
+    assert "by a mix" in form
+    assert 'value="3.00 mL/m²"' in form
+    account = demo.get("/areas/1/account").text
+    assert "By month" in account
+    assert "Jun 2026" in account

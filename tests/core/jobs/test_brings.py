@@ -2,15 +2,16 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 import pytest
 
-from amber_acre.core.jobs.brings import NAMES, Brings, account, brings
+from amber_acre.core.jobs.brings import NAMES, Brings, account, brings, by_month
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.products.nutrients import salt_index
 from tests.core.rules.cases import COMPOST, TODAY
-from tests.core.worlds import LIME, MEAL, SLOW, SULPHUR, product
+from tests.core.worlds import LIME, MEAL, QUICK, SLOW, SULPHUR, product
 
 
 @pytest.mark.parametrize(
@@ -51,3 +52,19 @@ def test_sums_keep_down_and_to_come_apart() -> None:
     found = account(uses)
     assert (found.down.nitrogen, found.to_come.nitrogen, found.both.nitrogen) == pytest.approx((10, 6, 16))
     assert set(NAMES) == set(Brings().__dict__)
+
+
+def test_months_add_up_to_the_account() -> None:
+    """Alone or in a mix: each use of a product counts in its month."""
+    uses = [
+        Use(date(2026, 4, 2), 10.0, "a", QUICK),
+        Use(date(2026, 4, 20), 5.0, "b", QUICK),
+        Use(date(2026, 6, 1), 12.0, "c", SLOW),
+        Use(date(2026, 6, 3), 0.0, "look"),
+    ]
+    months = by_month(uses)
+    assert [month.first for month in months] == [date(2026, 4, 1), date(2026, 6, 1)]
+    assert months[0].products == ((QUICK, 15.0),)
+    both = account(uses).both
+    assert sum(month.brings.nitrogen for month in months) == pytest.approx(both.nitrogen)
+    assert sum(month.brings.salt for month in months) == pytest.approx(both.salt)

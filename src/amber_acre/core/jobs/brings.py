@@ -95,3 +95,30 @@ def account(uses: Iterable[Use], grass: bool = True) -> Account:
 def account_on(uses: Iterable[Use], last: date, grass: bool = True) -> Account:
     """The account of the twelve months that end on a day."""
     return account(up_to(uses, last), grass)
+
+
+@dataclass(frozen=True)
+class Month:
+    """A calendar month: each product that goes down in it with its rate over all its uses, and what they bring."""
+
+    first: date
+    products: tuple[tuple[Product, float], ...]
+    brings: Brings
+
+
+def by_month(uses: Iterable[Use], grass: bool = True) -> tuple[Month, ...]:
+    """Months in which something goes down or is planned, in their order; every use counts."""
+    months: dict[date, dict[int, tuple[Product, float]]] = {}
+    for use in uses:
+        if use.product is not None:
+            of_month = months.setdefault(use.on.replace(day=1), {})
+            _, so_far = of_month.get(use.product.key, (use.product, 0.0))
+            of_month[use.product.key] = (use.product, so_far + use.rate_g_m2)
+    return tuple(
+        Month(
+            first,
+            tuple(sorted(of_month.values(), key=lambda one: one[0].name)),
+            sum((brings(product, rate, grass) for product, rate in of_month.values()), Brings()),
+        )
+        for first, of_month in sorted(months.items())
+    )

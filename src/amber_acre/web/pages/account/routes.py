@@ -7,7 +7,7 @@ from datetime import timedelta
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
-from amber_acre.core.jobs.brings import NAMES
+from amber_acre.core.jobs.brings import NAMES, by_month
 from amber_acre.core.rules.standing_account import area_year
 from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
@@ -34,4 +34,5 @@ def show_account(request: Request, session: Reading, today: Today, area_id: Key,
         earlier=year.last - timedelta(days=91),
         later=year.last + timedelta(days=91),
         names=NAMES,
+        months=by_month(year.uses, book.ground.traits.turf),
     )

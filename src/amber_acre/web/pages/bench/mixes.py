@@ -14,10 +14,10 @@ from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.products.product import Product
 from amber_acre.store.shelf import shelf
 from amber_acre.web.forms.reading import Read
-from amber_acre.web.page import Reading, Today, render
+from amber_acre.web.page import Reading, Today, render, units_of
 from amber_acre.web.pages.bench.forms import Volume, VolumeRate, asked
 from amber_acre.web.pages.bench.shelf_forms import OverShelf
-from amber_acre.web.pages.bench.shelf_sums import place_of, read_address, shared
+from amber_acre.web.pages.bench.shelf_sums import Place, job_address, place_of, read_address, shared
 
 router = APIRouter()
 FIRST_ROWS = 4
@@ -50,6 +50,7 @@ def show_mix(request: Request, session: Reading, today: Today) -> HTMLResponse:
         rows=[*rows, min(MOST_PARTS - 1, len(rows))] if rows[-1] < MOST_PARTS - 1 and len(rows) > FIRST_ROWS else rows,
         products=sorted(((one.key, one.name) for one in products.values()), key=lambda c: c[1].lower()),
         jar=JAR,
+        jobs=_jobs(made, place) if made is not None and place is not None else {},
         names=NAMES,
     )
 
@@ -75,6 +76,19 @@ def _made(form: MixForm, read: Read[Any], products: dict[int, Product], size_m2:
     if read.faults or form.spray is None or form.tank is None:
         return None
     return mix(parts, size_m2, form.spray.value / 1000, form.tank.value)
+
+
+def _jobs(made: Mix, place: Place) -> dict[int, str]:
+    """The address of a job for each part, by product: each is judged by itself when it is made."""
+    if place.area is None:
+        return {}
+    units = units_of(place.area.property.units)
+    return {
+        one.part.product.key: job_address(
+            place.area.id, one.part.product, one.part.rate_g_m2, units, "a mix of the bench"
+        )
+        for one in made.parts
+    }
 
 
 def _rate(product: Product, text: str, field: str) -> float:

@@ -29,7 +29,7 @@ from amber_acre.web.draw.release import release_line
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Reading, Today, render, settings_of, units_of
 from amber_acre.web.pages.bench.shelf_forms import BlendForm, CompareForm, OverShelf
-from amber_acre.web.shown import Shown
+from amber_acre.web.shown import Shown, Units
 
 router = APIRouter()
 SHOWN_AT_FIRST = 6  # products compared where none is picked: the cheapest that may be used there
@@ -202,6 +202,11 @@ def _blends(made: Blended, place: Place, us: bool) -> list[tuple[str, Blend, lis
 def _job(place: Place, part: Part, us: bool) -> str:
     if place.area is None:
         return ""
-    rate = Shown("us" if us else "metric").rate(part.product, part.rate_g_m2)
-    said = {"product": part.product.key, "rate": rate, "name": f"Feed: {part.product.name}", "reason": "by the blend"}
-    return f"/areas/{place.area.id}/jobs/new?{urlencode(said)}"
+    return job_address(place.area.id, part.product, part.rate_g_m2, "us" if us else "metric", "the blend")
+
+
+def job_address(area: int, product: Product, rate_g_m2: float, units: Units, by: str) -> str:
+    """The form of a job by hand, filled in with a product and its rate."""
+    work = "spray" if product.liquid else "feed"
+    said = {"product": product.key, "rate": Shown(units).rate(product, rate_g_m2), "work": work, "reason": f"by {by}"}
+    return f"/areas/{area}/jobs/new?{urlencode(said | {'name': product.name})}"
