@@ -11,6 +11,7 @@ import pytest
 
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.correction.cheapest_acid import cheapest_by_acid
+from amber_acre.core.correction.course import course
 from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.nutrient_plan import LOOK_DAYS, plan_nutrient
 from amber_acre.core.correction.ph_brief import PhBrief, PhChoice
@@ -487,3 +488,15 @@ def test_a_lawn_uses_its_own_soil_store() -> None:
     assert needs[0].yearly_g_m2 < needs[1].yearly_g_m2 < needs[2].yearly_g_m2
     assert any("23 mm" in words for words in needs[1].working.assumptions)
     assert not any("23 mm" in words for words in needs[0].working.assumptions)
+
+
+def test_a_course_tells_a_day_and_nothing_beyond_itself() -> None:
+    """A day before the first dose and one past the last that is followed have no pH."""
+    found = course(VALE, [(date(2026, 4, 1), 1.0)], 5.4, 1.0, "up", "surface")
+    first = found.on(date(2026, 4, 1))
+    assert first is not None
+    assert first[0] <= first[1] <= first[2]
+    last = date(2026, 4, 1) + timedelta(days=len(found.middle) - 1)
+    assert found.on(last) is not None
+    assert found.on(last + timedelta(days=1)) is None
+    assert found.on(date(2026, 3, 31)) is None

@@ -157,3 +157,12 @@ def test_a_feed_without_nitrogen_has_no_release_and_says_so(demo: Browser, demo_
         for n in (1, 2, 3)
     }
     assert said >= {0, 1}
+
+
+def test_the_years_tell_the_ph_a_running_correction_is_to_bring(demo: Browser) -> None:
+    page = demo.get("/areas/6/years").text
+    row = page[page.index("pH to expect at its end") : page.index("Phosphorus by test")]
+    middles = [float(text) for text in re.findall(r"figures\">(\d\.\d)<br>", row)]
+    assert middles
+    assert middles == sorted(middles)  # it is limed: each season ends no lower
+    assert "pH to expect" not in demo.get("/areas/1/years").text

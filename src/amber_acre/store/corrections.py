@@ -12,6 +12,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.correction.amending import Amendment
+from amber_acre.core.correction.course import Course, course
 from amber_acre.core.correction.nutrient_plan import NutrientPlan
 from amber_acre.core.correction.ph_plan import PhPlan
 from amber_acre.core.errors import DoesNotFit
@@ -19,6 +20,7 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.rules import running
 from amber_acre.core.rules.limits import Direction, refuse_both_ways, refuse_twice
+from amber_acre.core.season.climate import Climate
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import PROBE_ERROR
 from amber_acre.core.tables.amendments import FINDINGS
@@ -238,3 +240,25 @@ def close_finding(session: Session, row: FindingRow, on: date, why: str) -> None
         raise DoesNotFit("This finding has been closed already.", field="why")
     row.closed_on, row.closed_why = on, why
     session.flush()
+
+
+def expected_course(row: CorrectionRow, jobs: Sequence[Job], climate: Climate, aerated: bool) -> Course | None:
+    """The course of pH to expect of a kept correction as its jobs stand; None where nothing is spread for pH."""
+    spread = [job for job in jobs if job.work == "spread"]
+    known = row.from_ph is not None and row.target_ph is not None and row.full_g_m2
+    if row.kind not in ("up", "down") or not spread or not known:
+        return None
+    from_ph, target = row.from_ph or 0.0, row.target_ph or 0.0
+    action = row.product.soil_action if row.product is not None else None
+    return course(
+        climate,
+        [(job.on, job.dose.value / (row.full_g_m2 or 1.0)) for job in spread],
+        from_ph,
+        abs(target - from_ph),
+        "up" if row.kind == "up" else "down",
+        next(p for p in ("surface", "raked", "tilled") if p == row.placement),
+        aerated,
+        action is not None and action.lime_kind == "hydrated",
+        drift_per_year=row.drift_per_year,
+        spread=row.half_spread,
+    )

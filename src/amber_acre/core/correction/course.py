@@ -42,6 +42,13 @@ class Course:
     high: Daily
     settled: date | None
 
+    def on(self, day: date) -> tuple[float, float, float] | None:
+        """pH lowest, middle and highest on a day; None where the course does not reach."""
+        at = (day - self.start).days
+        if not 0 <= at < len(self.middle):
+            return None
+        return float(self.low[at]), float(self.middle[at]), float(self.high[at])
+
     def day(self, index: int) -> date:
         """The date at a position."""
         return self.start + timedelta(days=index)

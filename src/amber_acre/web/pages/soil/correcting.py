@@ -10,7 +10,6 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.correction.cheapest_acid import cheapest_by_acid
-from amber_acre.core.correction.course import course
 from amber_acre.core.correction.holding import drift_working, holding_rate
 from amber_acre.core.correction.ph_plan import PhPlan, plan_ph
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
@@ -247,29 +246,9 @@ def _kept_ladder(session: Reading, row: CorrectionRow, ground: SoilGround, today
 def _ladder_of(row: CorrectionRow, ground: SoilGround, jobs: list[tuple[Any, bool]], today: Today) -> Any:
     """The expected course of a kept correction as its jobs stand, with the tests since; None where nothing is spread
     or it is not about pH."""
-    spread = [job for job, _ in jobs if job.work == "spread"]
-    if (
-        row.kind not in ("up", "down")
-        or not spread
-        or row.from_ph is None
-        or row.target_ph is None
-        or not row.full_g_m2
-    ):
+    expected = store.expected_course(row, [job for job, _ in jobs], ground.climate, ground.says("wet") != "yes")
+    if expected is None or row.target_ph is None:
         return None
-    expected = course(
-        ground.climate,
-        [(job.on, job.dose.value / row.full_g_m2) for job in spread],
-        row.from_ph,
-        abs(row.target_ph - row.from_ph),
-        "up" if row.kind == "up" else "down",
-        next(p for p in ("surface", "raked", "tilled") if p == row.placement),
-        ground.says("wet") != "yes",
-        row.product is not None
-        and row.product.soil_action is not None
-        and row.product.soil_action.lime_kind == "hydrated",
-        drift_per_year=row.drift_per_year,
-        spread=row.half_spread,
-    )
     tested = [
         (test.taken_on, test.ph) for test in ground.tests if test.ph is not None and test.taken_on >= expected.start
     ]
