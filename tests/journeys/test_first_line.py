@@ -52,7 +52,7 @@ def _put_a_product_on_the_shelf(page: Page) -> None:
     expect(page.get_by_role("heading", name="Evenfeed 16-0-8")).to_be_visible()
     fill(page, {"amount": "3 bags"})
     page.get_by_role("button", name="Book in").click()
-    expect(page.get_by_text("44.9 kg")).to_be_visible()
+    expect(page.get_by_role("cell", name="44.9 kg")).to_be_visible()
     accessible(page)
 
 

@@ -19,8 +19,10 @@ from tests.conftest import BASE, Browser
 EACH = pytest.mark.parametrize("one", CALCULATORS, ids=lambda one: one.key)
 
 
-@pytest.fixture
-def browser(settings: Settings) -> Browser:
+@pytest.fixture(scope="module")
+def browser(tmp_path_factory: pytest.TempPathFactory) -> Browser:
+    """An application on an empty database; nothing here writes."""
+    settings = Settings(database=tmp_path_factory.mktemp("bench") / "bench.sqlite", firm="Test firm")
     return Browser(TestClient(create_app(settings), base_url=BASE))
 
 
