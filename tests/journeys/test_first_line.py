@@ -168,7 +168,7 @@ def _log_what_went_down(page: Page, address: str) -> None:
     expect(page.locator("svg .ribbon.logged")).to_have_count(1)
     page.goto(f"{address}/shelf/1")
     left = 3 * 33 * 0.45359237 - float(amount.split()[0])
-    expect(page.get_by_text(f"{left:.1f} kg")).to_be_visible()
+    expect(page.get_by_role("cell", name=f"{left:.1f} kg")).to_be_visible()
 
 
 def _correct_it(page: Page) -> None:
