@@ -34,6 +34,7 @@ def test_jobs_of_a_day_are_one_visit_and_packs_are_counted_once() -> None:
         Piece(LATER, "C", "feed", 100, UREA, 10),
     ]
     made = quote(pieces, Terms(50, 10))
+    assert made.margin == 0  # not a hair under nothing
     assert [visit.on for visit in made.visits] == [DAY, LATER]
     assert made.haulage == 20
     assert made.whole_packs == pytest.approx(20)  # 19 kg out of one pack of 20

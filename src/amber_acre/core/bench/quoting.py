@@ -126,7 +126,7 @@ class Quote:
     @property
     def margin(self) -> float:
         """What is left of the price."""
-        return self.price - self.product - self.labour - self.haulage
+        return sum(visit.price - visit.cost for visit in self.visits)
 
     @property
     def whole_packs(self) -> float:

@@ -16,7 +16,8 @@ BRINGS: tuple[tuple[str, str, str], ...] = (
 MAY_BRING: tuple[tuple[str, str, str], ...] = (
     (
         r"urea|ammoni|nitrat|nitrogen|methylene|isobutyl|blood|feather|horn|meal|manure|poultry|compost|biosolid|sludge"
-        r"|fish|guano|protein|amino|soy|bone|casting|cake|seed|kelp|seaweed|humic|hoof|hair|wool|bran|vinasse|keratin|husk|algae",
+        r"|fish|guano|protein|amino|soy|bone"
+        r"|casting|cake|seed|kelp|seaweed|humic|hoof|hair|wool|bran|vinasse|keratin|husk|algae",
         "n",
         "nitrogen",
     ),

@@ -11,6 +11,12 @@ NOTES = ("label_where", "label_season", "claims", "evidence", "outcome", "handli
 
 
 def upgrade() -> None:
+    _machines()
+    _counts_and_sums()
+    _columns()
+
+
+def _machines() -> None:
     op.create_table(
         "machines",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -53,6 +59,9 @@ def upgrade() -> None:
     )
     op.create_index(op.f("ix_catches_machine_id"), "catches", ["machine_id"])
     op.create_index(op.f("ix_catches_product_id"), "catches", ["product_id"])
+
+
+def _counts_and_sums() -> None:
     op.create_table(
         "stock_counts",
         sa.Column("id", sa.Integer(), nullable=False),
@@ -78,6 +87,9 @@ def upgrade() -> None:
         sa.PrimaryKeyConstraint("id", name=op.f("pk_kept_sums")),
     )
     op.create_index(op.f("ix_kept_sums_property_id"), "kept_sums", ["property_id"])
+
+
+def _columns() -> None:
     op.execute("ALTER TABLE deliveries ADD COLUMN paid DOUBLE")
     op.execute("ALTER TABLE deliveries ADD COLUMN lot VARCHAR NOT NULL DEFAULT ''")
     op.execute("ALTER TABLE entries ADD COLUMN setting VARCHAR NOT NULL DEFAULT ''")

@@ -4,7 +4,6 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, field
-from datetime import UTC, datetime
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -18,11 +17,12 @@ from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.core.typed_label import money, without_pack_words
 from amber_acre.exchange.shelf_csv import PACKS_AT_MOST, PriceLine, read_shelf, write_prices, write_shelf
 from amber_acre.store import shelf as store
-from amber_acre.store.product_versions import entries_under, keep_version, says_other
+from amber_acre.store.product_versions import entries_under, says_other
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Posted, Reading, Writing, go, render, settings_of
 from amber_acre.web.pages.shelf.forms import KNOWN, OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
+from amber_acre.web.pages.shelf.saving import save_form
 
 router = APIRouter()
 # What a confirmation was about: a file that changes these has to confirm anew.
@@ -154,7 +154,7 @@ def _priced(session: Reading, lines: Sequence[PriceLine]) -> list[Change]:
 
 def _price(one: Change, line: PriceLine) -> None:
     """Writes a price to the pack of its size, or as a new pack."""
-    price = f"{money(line.price).value:g}"
+    price = f"{money(line.price).value:.10g}"
     wanted = _size(line.pack)
     for n in range(PACKS_AT_MOST):
         there = one.typed.get(f"packs-{n}-size", "").strip()
@@ -199,23 +199,8 @@ def _hold(session: Reading, one: Change, request: Request) -> None:
 
 
 def _write(session: Writing, one: Change, request: Request) -> None:
-    form, row = one.form, one.row
-    if form is None or not one.differs:
-        return
-    if row is not None and one.entries:
-        keep_version(session, row, store.product_of(row), datetime.now(UTC))
-    store.save_product(
-        session,
-        form.product(),
-        label_min_typed=form.label_min,
-        label_max_typed=form.label_max,
-        yearly_max_typed=form.yearly_max,
-        rate_confirmed=form.confirmed,
-        derived_from=form.derived_from,
-        product_id=row.id if row else None,
-        since=settings_of(request).day(),
-        known=form.known,
-    )
+    if one.form is not None and one.differs:
+        save_form(session, one.form, one.row, settings_of(request).day(), one.entries > 0)
 
 
 def _page(request: Request, read: Read[Any], changes: Sequence[Change], status: int = 200) -> HTMLResponse:

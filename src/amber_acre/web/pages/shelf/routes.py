@@ -22,13 +22,14 @@ from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store import stock
-from amber_acre.store.product_versions import entries_under, keep_version, says_other
+from amber_acre.store.product_versions import entries_under, says_other
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.draw.bag import draw_bag
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Fault, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of
 from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
+from amber_acre.web.pages.shelf.saving import save_form
 from amber_acre.web.shown import figure
 
 router = APIRouter()
@@ -166,20 +167,7 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Produ
         _ask_about(session, read, form, row)
     if form is None or read.faults:
         return _form(request, read, row, 422)
-    if row is not None and form.past == "keep":
-        keep_version(session, row, store.product_of(row), datetime.now(UTC))
-    saved = store.save_product(
-        session,
-        form.product(),
-        label_min_typed=form.label_min,
-        label_max_typed=form.label_max,
-        yearly_max_typed=form.yearly_max,
-        rate_confirmed=form.confirmed,
-        derived_from=form.derived_from,
-        product_id=row.id if row else None,
-        since=settings_of(request).day(),
-        known=form.known,
-    )
+    saved = save_form(session, form, row, settings_of(request).day(), form.past == "keep")
     return go("/shelf/new" if "another" in posted else f"/shelf/{saved.id}")
 
 
