@@ -15,6 +15,7 @@ from amber_acre.settings import Settings
 from amber_acre.store import upkeep
 from amber_acre.web.app import create_app
 from amber_acre.web.guard import LOOPBACK
+from amber_acre.web.serving import settle_memory
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -71,6 +72,7 @@ def serve(settings: Settings) -> None:
             " 127.0.0.1, or only within a network you trust."
         )
     print(f"Amber Acre is at http://{settings.host}:{port}/  (stop with Ctrl+C)", flush=True)
+    settle_memory()
     uvicorn.run(application, host=settings.host, port=port, log_level="warning")
 
 

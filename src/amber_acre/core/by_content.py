@@ -16,6 +16,7 @@ from types import MappingProxyType
 from typing import Concatenate, Generic, ParamSpec, TypeVar
 
 P = ParamSpec("P")
+K = TypeVar("K")
 R = TypeVar("R")
 F = TypeVar("F")
 
@@ -35,25 +36,33 @@ def content_of(*values: object) -> bytes:
         raise TypeError(str(refusal)) from refusal
 
 
-class _Results(Generic[R]):
-    """The last so many results, by key; safe under threads."""
+class Results(Generic[K, R]):
+    """The last so many results (1 or more), by key; safe under threads. None is no result."""
 
     def __init__(self, at_most: int) -> None:
         self.at_most, self.lock = at_most, Lock()
-        self.rows: OrderedDict[object, tuple[object, R]] = OrderedDict()
+        self.rows: OrderedDict[K, tuple[object, R]] = OrderedDict()
 
-    def get(self, key: object, make: Callable[[], R], held: object = None) -> R:
-        """The result kept under a key, else made and kept; ``held`` lives as long as the result."""
+    def look(self, key: K) -> R | None:
+        """The result kept under a key; None where there is none."""
         with self.lock:
-            if key in self.rows:
-                self.rows.move_to_end(key)
-                return self.rows[key][1]
-        result = make()
+            if key not in self.rows:
+                return None
+            self.rows.move_to_end(key)
+            return self.rows[key][1]
+
+    def keep(self, key: K, result: R, held: object = None) -> R:
+        """Keeps a result and gives it back; ``held`` lives as long."""
         with self.lock:
             self.rows[key] = (held, result)
             while len(self.rows) > self.at_most:
                 self.rows.popitem(last=False)
         return result
+
+    def get(self, key: K, make: Callable[[], R], held: object = None) -> R:
+        """The result kept under a key, else made and kept."""
+        found = self.look(key)
+        return self.keep(key, make(), held) if found is None else found
 
 
 def by_content(at_most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
@@ -61,7 +70,7 @@ def by_content(at_most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
 
     def keeping(function: Callable[P, R]) -> Callable[P, R]:
         """The function that remembers."""
-        results: _Results[R] = _Results(at_most)
+        results: Results[object, R] = Results(at_most)
 
         @wraps(function)
         def asked(*args: P.args, **kwargs: P.kwargs) -> R:
@@ -82,7 +91,7 @@ def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callabl
 
     def keeping(function: Callable[Concatenate[F, P], R]) -> Callable[Concatenate[F, P], R]:
         """The function that remembers."""
-        results: _Results[R] = _Results(at_most)
+        results: Results[object, R] = Results(at_most)
 
         @wraps(function)
         def asked(first: F, /, *args: P.args, **kwargs: P.kwargs) -> R:

@@ -77,7 +77,14 @@ def all_lawns(session: Session) -> Sequence[AreaRow]:
 
 def areas_in_use(session: Session) -> Sequence[AreaRow]:
     """Every area in use, by property."""
+    return rows_in_use(session, None)
+
+
+def rows_in_use(session: Session, keys: Sequence[int] | None) -> Sequence[AreaRow]:
+    """Areas in use, of some keys or (None) all, by property and with what of their properties a book reads."""
     query = select(AreaRow).where(AreaRow.deleted_at.is_(None)).order_by(AreaRow.property_id, AreaRow.id)
+    if keys is not None:
+        query = query.where(AreaRow.id.in_(keys))
     outlines = lazyload(AreaRow.shapes), lazyload(AreaRow.taken)
     rest = lazyload(AreaRow.facts), lazyload(AreaRow.soil_tests)  # of the same rows, or of deleted ones
     beside = selectinload(AreaRow.property).selectinload(PropertyRow.areas).options(*outlines, *rest)

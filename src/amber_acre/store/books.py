@@ -9,6 +9,7 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import plants_of_grass
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
@@ -34,10 +35,14 @@ from amber_acre.store.jobs import job_of, jobs_in_force
 from amber_acre.store.observed import bloom_seen, growth_seen
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import rule_set_of, softened
-from amber_acre.store.shelf import every_product
+from amber_acre.store.shelf import held_products
 from amber_acre.store.site import crowns_over
 from amber_acre.store.soil_tests import probe_rows, tests_of
+from amber_acre.store.stamps import Stamp, stamps_of
 from amber_acre.store.tables import AreaRow, WalkRow
+
+KEPT_BOOKS = 2048  # areas by days: a firm of some hundred gardens looked at on a few days
+_KEPT: Results[tuple[Stamp, date], AreaBook] = Results(KEPT_BOOKS)
 
 
 def book_of(session: Session, area: AreaRow, day: date, crowns: bool = False) -> AreaBook:
@@ -49,14 +54,29 @@ def book_of(session: Session, area: AreaRow, day: date, crowns: bool = False) ->
 
 
 def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, AreaBook]:
-    """The books of several areas, read together: every job in force and every entry up to the day."""
+    """The books of several areas: every job in force and every entry up to the day.
+
+    What stands under unchanged stamps is not read again; the rest is read together.
+    """
+    stamps = stamps_of(session)
+    keys = {area.id: (stamps[area.id], day) for area in areas if area.id in stamps}
+    found = {key: book for key, at in keys.items() if (book := _KEPT.look(at)) is not None}
+    new = [area for area in areas if area.id not in found]
+    if new:
+        for key, book in _read(session, new, day).items():
+            found[key] = _KEPT.keep(keys[key], book) if key in keys else book
+    return found
+
+
+def _read(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, AreaBook]:
+    """Books put together from their rows."""
     ids = [area.id for area in areas]
-    _products = every_product(session)  # loaded together and held, so that no job or entry loads its own
-    jobs = {key: [job_of(row) for row in rows] for key, rows in jobs_in_force(session, ids).items()}
-    entries = {
-        key: tuple(entry_of(row) for row in rows if row.applied_on <= day)
-        for key, rows in entry_rows_of(session, ids).items()
-    }
+    planned, logged = jobs_in_force(session, ids), entry_rows_of(session, ids)
+    used = {row.product_id for rows in planned.values() for row in rows if row.product_id}
+    used |= {row.product_id for rows in logged.values() for row in rows if row.product_id}
+    _products = held_products(session, used)
+    jobs = {key: [job_of(row) for row in rows] for key, rows in planned.items()}
+    entries = {key: tuple(entry_of(row) for row in rows if row.applied_on <= day) for key, rows in logged.items()}
     grounds = grounds_of(session, areas, day)
     found = {
         area.id: book_with(grounds[area.id], jobs.get(area.id, []), entries.get(area.id, ()), day) for area in areas

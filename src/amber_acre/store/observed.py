@@ -11,6 +11,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.rules.hold_checks import USUAL, Limits
 from amber_acre.core.season.weather import KINDS, DayWeather, Kind, Observation, Sky, standing
+from amber_acre.store.in_use import PlaceInUse
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, HoldLimitRow, ObservationRow
 
@@ -117,7 +118,7 @@ def add_forecast(session: Session, rows: Sequence[ForecastDayRow]) -> None:
 
 def skies(
     session: Session,
-    places: Sequence[PropertyRow],
+    places: Sequence[PlaceInUse],
     first: date,
     last: date,
     base: Mapping[str, Mapping[date, DayWeather]],

@@ -9,6 +9,7 @@ from datetime import date
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
+from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.establishing import sown_by_jobs
 from amber_acre.core.jobs.entry import BULK, standing, without_bulk
@@ -21,14 +22,19 @@ from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_book
 from amber_acre.core.rules.law import CARRIES_FROM
 from amber_acre.core.season.climate import next_season_start, season_start
-from amber_acre.store.areas import lawn_of
+from amber_acre.store.areas import lawn_of, rows_in_use
 from amber_acre.store.books import book_of, books
 from amber_acre.store.climates import climate_of
+from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
 from amber_acre.store.shelf import shelf
+from amber_acre.store.stamps import Stamp, stamps_of
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
 SEASON_DAYS = 365
+KEPT_AREAS = 2048  # areas by days, as their books
+_KEPT: Results[tuple[Stamp, date], tuple[JudgedJob, ...]] = Results(KEPT_AREAS)
+_KEPT_YEARS: Results[tuple[Stamp, date, date], LawnYear] = Results(KEPT_AREAS)
 
 
 @dataclass(frozen=True)
@@ -99,28 +105,23 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
     ids = [area.id for area in areas]
     query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_(ids), ProgrammeRow.season_start == season)
     newest = {row.area_id: row for row in session.scalars(query.order_by(ProgrammeRow.id))}
-    read = books(session, areas, today)
-    found = []
-    for area in areas:
-        programme, book = newest.get(area.id), read[area.id]
-        own = {row.id for row in programme.rounds} if programme else set()
-        jobs = [one.job for one in book.jobs]
-        found.append(
-            Lane(
-                area,
-                programme,
-                lawn_year(
-                    brief_of(area, book, season),
-                    [job for job in jobs if job.key in own],
-                    book.entries,
-                    season,
-                    today,
-                    [job for job in jobs if job.key not in own],
-                    book.ground,
-                ),
-            )
-        )
-    return found
+    stamps = stamps_of(session)
+    keys = {area.id: (stamps[area.id], season, today) for area in areas if area.id in stamps}
+    years = {key: year for key, at in keys.items() if (year := _KEPT_YEARS.look(at)) is not None}
+    new = [area for area in areas if area.id not in years]
+    read = books(session, new, today) if new else {}
+    for area in new:
+        year = _year_of(area, read[area.id], newest.get(area.id), season, today)
+        years[area.id] = _KEPT_YEARS.keep(keys[area.id], year) if area.id in keys else year
+    return [Lane(area, newest.get(area.id), years[area.id]) for area in areas]
+
+
+def _year_of(area: AreaRow, book: AreaBook, programme: ProgrammeRow | None, season: date, today: date) -> LawnYear:
+    """The season of a lawn with everything computed."""
+    own = {row.id for row in programme.rounds} if programme else set()
+    jobs = [one.job for one in book.jobs]
+    rounds, others = [job for job in jobs if job.key in own], [job for job in jobs if job.key not in own]
+    return lawn_year(brief_of(area, book, season), rounds, book.entries, season, today, others, book.ground)
 
 
 def lanes_as_shown(session: Session, areas: Sequence[AreaRow], day: date) -> list[Lane]:
@@ -142,6 +143,22 @@ def judged_jobs(session: Session, areas: Sequence[AreaRow], day: date) -> list[t
         mine = [one for one in judged_book(read[area.id]) if one.job.key not in past]
         found += [(area, one) for one in sorted(mine, key=_in_order)]
     return found
+
+
+def jobs_in_use(session: Session, day: date, kind: str = "") -> list[tuple[AreaInUse, JudgedJob]]:
+    """As :func:`judged_jobs` of every area in use, or of those of one kind."""
+    areas = [area for area in everything_in_use(session) if kind in ("", area.kind)]
+    stamps = stamps_of(session)
+    keys = {area.id: (stamps[area.id], day) for area in areas if area.id in stamps}
+    found = {key: jobs for key, at in keys.items() if (jobs := _KEPT.look(at)) is not None}
+    new = [area.id for area in areas if area.id not in found]
+    if new:
+        read: dict[int, list[JudgedJob]] = {key: [] for key in new}
+        for row, judged in judged_jobs(session, rows_in_use(session, new), day):
+            read[row.id].append(judged)
+        for key, own in read.items():
+            found[key] = _KEPT.keep(keys[key], tuple(own)) if key in keys else tuple(own)
+    return [(area, judged) for area in areas for judged in found[area.id]]
 
 
 def _in_order(one: JudgedJob) -> tuple[bool, date, int]:

@@ -9,8 +9,12 @@ from typing import Any, TypeVar
 
 from alembic import command
 from alembic.config import Config
+from alembic.runtime.migration import MigrationContext
+from alembic.script import ScriptDirectory
 from sqlalchemy import Connection, Engine, create_engine, event
 from sqlalchemy.orm import Session
+
+from amber_acre.store import stamps
 
 T = TypeVar("T")
 BUSY_TIMEOUT_MS = 5000
@@ -94,10 +98,14 @@ def trouble_of(error: BaseException) -> str | None:
 
 
 def migrate(engine: Engine) -> None:
-    """Brings the database to the newest revision."""
+    """Brings the database to the newest revision; its stamps lie aside meanwhile, as tables may be made anew."""
     config = Config()
     config.set_main_option("script_location", str(MIGRATIONS))
+    newest = ScriptDirectory.from_config(config).get_current_head()
     with engine.connect() as connection:
-        config.attributes["connection"] = connection
-        command.upgrade(config, "head")
+        if MigrationContext.configure(connection).get_current_revision() != newest:
+            stamps.take_off(connection)
+            config.attributes["connection"] = connection
+            command.upgrade(config, "head")
+        stamps.put_on(connection)
         connection.commit()

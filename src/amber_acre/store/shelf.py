@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
@@ -13,7 +13,7 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
-from amber_acre.store.session import once
+from amber_acre.store.stamps import by_firm
 from amber_acre.store.tables import (
     OtherNutrientRow,
     PackRow,
@@ -92,7 +92,12 @@ def any_product(session: Session) -> bool:
 
 def shelf(session: Session) -> list[Product]:
     """Every product in use as core values."""
-    return [product_of(row) for row in product_rows(session)]
+    return list(_on_shelf(session))
+
+
+@by_firm
+def _on_shelf(session: Session) -> tuple[Product, ...]:
+    return tuple(product_of(row) for row in product_rows(session))
 
 
 def product_named(session: Session, name: str) -> ProductRow | None:
@@ -203,6 +208,12 @@ def set_product_deleted(session: Session, product_id: int, at: datetime | None) 
     row.deleted_at = at
 
 
-def every_product(session: Session) -> Sequence[ProductRow]:
-    """Every product there ever was, also those that have left the shelf; read once in a session that only reads."""
-    return once(session, "every product", lambda: session.scalars(select(ProductRow)).all())
+@by_firm
+def every_product(session: Session) -> Mapping[int, Product]:
+    """Every product there ever was by its key, also those that have left the shelf."""
+    return {row.id: product_of(row) for row in session.scalars(select(ProductRow))}
+
+
+def held_products(session: Session, keys: Collection[int]) -> Sequence[ProductRow]:
+    """Product rows read together: while they are held, no job or entry loads its own."""
+    return session.scalars(select(ProductRow).where(ProductRow.id.in_(keys))).all() if keys else ()

@@ -31,6 +31,7 @@ from amber_acre.store.soil_tables import (
     SoilTestRow,
     SoilValueRow,
 )
+from amber_acre.store.stamps import StampRow
 
 __all__ = [
     "AreaRow",
@@ -68,6 +69,7 @@ __all__ = [
     "SoilAdviceRow",
     "SoilTestRow",
     "SoilValueRow",
+    "StampRow",
     "StockCountRow",
     "TakenRow",
     "WalkRow",

@@ -23,6 +23,7 @@ from amber_acre.core.soil.ph_class import ph_class
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.web.forms.reading import Faults
+from amber_acre.web.pieces import piece
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.sending import Posted, Writing, leads_to, new_key
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
@@ -71,6 +72,7 @@ _environment.globals.update(
     zip_same=lambda names: [(name, name) for name in names],
     MONTH_NAMES=MONTH_NAMES,
     new_key=new_key,
+    piece=piece,
     sentences_of=lambda faults: {name: fault.sentence for name, fault in faults.items()},
     REFERENCES=REFERENCES,
     PLACEMENT_WORDS=PLACEMENT_WORDS,

@@ -18,9 +18,9 @@ from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.weather import DayWeather, Sky, of_service
 from amber_acre.core.sentence import Sentence
 from amber_acre.stand_ins.weather import WeatherService
-from amber_acre.store.climates import climate_of
+from amber_acre.store.in_use import PlaceInUse, place_in_use
 from amber_acre.store.observed import hold_limits, skies
-from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.tables import AreaRow
 
 LOOKS_BACK_DAYS = 22  # the ground and the grass remember three weeks
 LOOKS_AHEAD_DAYS = 2  # granules must not wash off
@@ -28,7 +28,7 @@ STAND_IN = "simulated stand-in, no forecast"
 
 
 def skies_over(
-    request: Request, session: Session, places: Sequence[PropertyRow], first: date, last: date
+    request: Request, session: Session, places: Sequence[PlaceInUse], first: date, last: date
 ) -> dict[int, Sky]:
     """The sky over each property for verdicts from ``first`` to ``last``, with the days before and after that count."""
     start, end = first - timedelta(days=LOOKS_BACK_DAYS), last + timedelta(days=LOOKS_AHEAD_DAYS)
@@ -37,7 +37,7 @@ def skies_over(
     if service is not None:
         for place in places:
             if place.climate.name not in base:
-                days = service.forecast(climate_of(place.climate), start, (end - start).days + 1)
+                days = service.forecast(place.climate, start, (end - start).days + 1)
                 base[place.climate.name] = of_service(days, STAND_IN)
     return skies(session, places, start, end, base)
 
@@ -46,7 +46,9 @@ def days_ahead(
     request: Request, session: Session, area: AreaRow, judged: JudgedJob, first: date, days: int = 7
 ) -> tuple[DayVerdict, ...]:
     """What the coming days say to one job, within its window; () where none of them lies in it."""
-    sky = skies_over(request, session, [area.property], first, first + timedelta(days=days))[area.property_id]
+    sky = skies_over(request, session, [place_in_use(area.property)], first, first + timedelta(days=days))[
+        area.property_id
+    ]
     found = span_verdicts(judged.job, judged.ground, sky.at(area.id), first, days, hold_limits(session))
     return tuple(one for one in found if judged.job.opens <= one.day <= judged.job.closes)
 
@@ -66,6 +68,6 @@ def entry_held_as_seen(
 def held_as_seen(session: Session, area: AreaRow, job: Job, ground: Ground, on: date) -> tuple[Sentence, ...]:
     """What held a job on a day by what people saw and brought, no stand-in asked; () where it went, or nobody knows."""
     start, end = on - timedelta(days=LOOKS_BACK_DAYS), on + timedelta(days=LOOKS_AHEAD_DAYS)
-    sky = skies(session, [area.property], start, end, {})[area.property_id].at(area.id)
+    sky = skies(session, [place_in_use(area.property)], start, end, {})[area.property_id].at(area.id)
     found = day_verdict(job, ground, sky, on, hold_limits(session))
     return tuple(reason.sentence for reason in found.reasons) if found.verdict == "hold" else ()

@@ -11,10 +11,13 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.measure.polygon import union_of
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.size import Taken
 from amber_acre.core.quantities import SquareMetres
+
+KEPT_PLANS = 256  # properties whose overlaps are kept
 
 if TYPE_CHECKING:
     from shapely.geometry.base import BaseGeometry
@@ -115,6 +118,7 @@ def on_plan(plan: Plan, place: Place) -> tuple[tuple[Point, ...], tuple[tuple[Po
     return placed_ring(plan.ring, plan.ring, place), tuple(placed_ring(hole, plan.ring, place) for hole in plan.holes)
 
 
+@by_content(KEPT_PLANS)
 def overlaps(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     """Every pair of areas on each other: a patch takes from its lawn, otherwise the smaller from the larger.
 
@@ -134,6 +138,7 @@ def overlaps(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     return tuple(found)
 
 
+@by_content(KEPT_PLANS)
 def shared_with_trees(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     """Root zones that reach under other areas: (tree, other area, m²). Nothing is subtracted."""
     trees = [(area, _shape(area)) for area in areas if area.kind == "tree"]
@@ -142,6 +147,7 @@ def shared_with_trees(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     return tuple(Overlap(tree, under, size) for tree, under, size in pairs if size >= OVERLAP_FROM_M2)
 
 
+@by_content(KEPT_PLANS)
 def escapes(areas: Sequence[Placed], boundary: Placed | None) -> tuple[tuple[Placed, Placed, float], ...]:
     """Patches outside their lawn and areas outside the boundary: (area, what it leaves, m² outside)."""
     by_key = {area.key: area for area in areas}
@@ -157,6 +163,7 @@ def escapes(areas: Sequence[Placed], boundary: Placed | None) -> tuple[tuple[Pla
     return tuple(found)
 
 
+@by_content(KEPT_PLANS)
 def taken_from(areas: Sequence[Placed], contexts: Sequence[Placed], buffer_m: float) -> dict[int, tuple[Taken, ...]]:
     """What each area loses to others, to buildings and paving, and to water with its unfed strip, in m².
 

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.by_content import by_content
+from amber_acre.core.by_content import by_content, by_first
 from amber_acre.core.jobs.brings import Brings, brings
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob, State
@@ -153,6 +153,7 @@ def judged_job(book: AreaBook, stands: StandingJob, working: Working | None = No
     )
 
 
+@by_first(KEPT_BOOKS)
 @by_content(KEPT_BOOKS)
 def judged_book(book: AreaBook) -> tuple[JudgedJob, ...]:
     """Every job of a book, judged, in the order of the book."""

@@ -6,11 +6,14 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.site import Place, box, placed_ring
 from amber_acre.web.draw.labels import Label, Labels, around
 from amber_acre.web.draw.scale import Scale, fit, scale_bar
 from amber_acre.web.shown import Units
+
+SHEETS_AT_MOST = 128  # drawn sheets that are kept
 
 WIDTH, HEIGHT, MARGIN = 860.0, 560.0, 34.0
 SIZE = 13.0
@@ -96,6 +99,7 @@ class Subject:
     reading: Reading | None = None
 
 
+@by_content(SHEETS_AT_MOST)
 def draw_sheet(
     areas: Sequence[Subject],
     contexts: Sequence[Subject],

@@ -11,11 +11,10 @@ from fastapi.responses import HTMLResponse
 from amber_acre.core.jobs.standing import OPEN
 from amber_acre.core.products.product import Product
 from amber_acre.core.products.stock import Buying, Need, Stock, buying, larger_pack_saves
-from amber_acre.store.areas import areas_in_use
-from amber_acre.store.programmes import judged_jobs
+from amber_acre.store.in_use import AreaInUse
+from amber_acre.store.programmes import jobs_in_use
 from amber_acre.store.shelf import shelf
 from amber_acre.store.stock import stocks
-from amber_acre.store.tables import AreaRow
 from amber_acre.web.page import AsOf, Reading, Today, render, settings_of
 
 router = APIRouter()
@@ -52,12 +51,12 @@ def _lines(session: Reading, today: date, last: date) -> list[Line]:
     needs: dict[int, list[Need]] = {}
     places: dict[int, dict[str, float]] = {}
     products: dict[int, Product] = {product.key: product for product in shelf(session)}
-    for area, judged in judged_jobs(session, areas_in_use(session), today):
+    for area, judged in jobs_in_use(session, today):
         product, stands = judged.product, judged.stands
         if product is None or stands.job.on > last or stands.state(today) not in OPEN or not stands.job.counts:
             continue
         products.setdefault(product.key, product)
-        needs.setdefault(product.key, []).append(Need(stands.job.on, stands.left_kg, area.property_id))
+        needs.setdefault(product.key, []).append(Need(stands.job.on, stands.left_kg, area.property.id))
         _add(places.setdefault(product.key, {}), area, stands.left_kg)
     stock = stocks(session)
     found = []
@@ -67,6 +66,6 @@ def _lines(session: Reading, today: date, last: date) -> list[Line]:
     return sorted(found, key=lambda line: (line.buying.short_on or date.max, line.buying.product.name))
 
 
-def _add(of_product: dict[str, float], area: AreaRow, kg: float) -> None:
+def _add(of_product: dict[str, float], area: AreaInUse, kg: float) -> None:
     name = area.property.name
     of_product[name] = of_product.get(name, 0.0) + kg

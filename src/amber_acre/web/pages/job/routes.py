@@ -299,7 +299,7 @@ def _products(session: Reading, row: JobRow) -> dict[int, Product]:
 
 def _all_products(session: Reading) -> dict[int, Product]:
     """Every product, also those that have left the shelf: a job may go back to one."""
-    return {row.id: product_of(row) for row in every_product(session)}
+    return dict(every_product(session))
 
 
 def _page(

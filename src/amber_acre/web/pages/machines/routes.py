@@ -18,7 +18,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.working import Working
 from amber_acre.store import machines as store
 from amber_acre.store.machine_tables import MachineRow
-from amber_acre.store.shelf import every_product, product_of, shelf
+from amber_acre.store.shelf import every_product, shelf
 from amber_acre.web.draw.curve import Curve, draw_curve
 from amber_acre.web.forms.reading import Fault, Faults, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of, units_of
@@ -181,7 +181,7 @@ def _form(request: Request, read: Read[Any], row: MachineRow | None, status: int
 
 
 def _names(session: Reading) -> dict[int, str]:
-    return {row.id: row.name for row in every_product(session)}
+    return {key: product.name for key, product in every_product(session).items()}
 
 
 def _page(
@@ -192,7 +192,7 @@ def _page(
     faults: Faults,
     status: int = 200,
 ) -> HTMLResponse:
-    products = {one.id: product_of(one) for one in every_product(session)}
+    products = every_product(session)
     units = settings_of(request).units
     curves = []
     asked_of, asked = request.query_params.get("of", ""), request.query_params.get("rate", "").strip()

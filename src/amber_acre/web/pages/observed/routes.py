@@ -19,6 +19,7 @@ from amber_acre.store import observed as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.books import grounds_of
 from amber_acre.store.clients import properties, property_of, property_under
+from amber_acre.store.in_use import place_in_use
 from amber_acre.store.tables import PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, ObservationRow
 from amber_acre.web.forms.reading import Read, read_form
@@ -96,7 +97,9 @@ def _list(
     rows, days = [], []
     if place is not None:
         rows = store.observations(session, place.here, today - timedelta(days=BACK_DAYS))
-        sky = skies_over(request, session, [place.here], today, today + timedelta(days=AHEAD_DAYS))[place.here.id]
+        sky = skies_over(request, session, [place_in_use(place.here)], today, today + timedelta(days=AHEAD_DAYS))[
+            place.here.id
+        ]
         days = [sky.of(today + timedelta(days=n)) for n in range(-1, AHEAD_DAYS)]
     return render(
         request,

@@ -8,9 +8,9 @@ from datetime import date, timedelta
 
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.judged import JudgedJob
-from amber_acre.store.areas import areas_in_use
-from amber_acre.store.programmes import judged_jobs
-from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.in_use import AreaInUse, everything_in_use
+from amber_acre.store.programmes import jobs_in_use
+from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.firm import Mark, draw_marks
 from amber_acre.web.draw.tape import Scale, Tape, draw_tape
 from amber_acre.web.page import Reading
@@ -58,13 +58,12 @@ def firms_tape(day: date) -> Tape:
 
 def firms_year(session: Reading, places: Sequence[PropertyRow], day: date, tape: Tape) -> list[Line]:
     """A line for every property, what needs a person first, then by name."""
-    areas = areas_in_use(session)
-    jobs: dict[int, list[tuple[AreaRow, JudgedJob]]] = {}
-    for area, judged in judged_jobs(session, areas, day):
-        jobs.setdefault(area.property_id, []).append((area, judged))
+    jobs: dict[int, list[tuple[AreaInUse, JudgedJob]]] = {}
+    for area, judged in jobs_in_use(session, day):
+        jobs.setdefault(area.property.id, []).append((area, judged))
     of_place: dict[int, int] = {}
-    for area in areas:
-        of_place[area.property_id] = of_place.get(area.property_id, 0) + 1
+    for area in everything_in_use(session):
+        of_place[area.property.id] = of_place.get(area.property.id, 0) + 1
     lines = [_line(place, of_place.get(place.id, 0), jobs.get(place.id, []), day, tape.scale) for place in places]
     return sorted(lines, key=lambda line: (NEEDS.index(line.need), line.place.name.lower()))
 
@@ -78,7 +77,7 @@ def need_of(judged: JudgedJob, day: date) -> Need:
     return "waiting" if need == "due" and judged.waiting else need
 
 
-def _line(place: PropertyRow, areas: int, jobs: Sequence[tuple[AreaRow, JudgedJob]], day: date, scale: Scale) -> Line:
+def _line(place: PropertyRow, areas: int, jobs: Sequence[tuple[AreaInUse, JudgedJob]], day: date, scale: Scale) -> Line:
     marks, needs = [], []
     for area, judged in jobs:
         need = need_of(judged, day)
@@ -93,7 +92,7 @@ def _line(place: PropertyRow, areas: int, jobs: Sequence[tuple[AreaRow, JudgedJo
     return Line(place, areas, draw_marks(marks, scale), counts, pressing, _words(pressing, counts, first))
 
 
-def _words(need: Need, counts: dict[Need, int], first: tuple[Need, AreaRow, JudgedJob] | None) -> str:
+def _words(need: Need, counts: dict[Need, int], first: tuple[Need, AreaInUse, JudgedJob] | None) -> str:
     if first is None:
         return "nothing planned"
     _, area, judged = first

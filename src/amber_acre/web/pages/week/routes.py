@@ -89,7 +89,7 @@ def _load(jobs: Sequence[DueJob], stock: dict[int, Stock]) -> list[Buying]:
         if product is not None:
             products[product.key] = product
             stands = one.judged.stands
-            needs.setdefault(product.key, []).append(Need(stands.job.on, stands.left_kg, one.area.property_id))
+            needs.setdefault(product.key, []).append(Need(stands.job.on, stands.left_kg, one.area.property.id))
     lines = [buying(product, needs[key], stock.get(key, Stock())) for key, product in products.items()]
     return sorted(lines, key=lambda line: line.product.name)
 

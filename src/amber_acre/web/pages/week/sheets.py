@@ -16,9 +16,10 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.due import hold_rules, week_of
 from amber_acre.core.rules.hold_checks import Limits
 from amber_acre.core.sentence import Sentence
+from amber_acre.store.clients import property_of
+from amber_acre.store.in_use import PlaceInUse
 from amber_acre.store.machines import settings_for
 from amber_acre.store.site import OnSheet, sheet_of
-from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.sheet import Reading as Step
 from amber_acre.web.draw.sheet import Sheet, Subject, draw_sheet
 from amber_acre.web.page import AsOf, Reading, Today, render, units_of
@@ -32,7 +33,7 @@ TURF = ("lawn", "patch")  # what a spreader is pushed over
 class JobSheet:
     """One property's sheet: its jobs with the letter each area bears on the drawing."""
 
-    place: PropertyRow
+    place: PlaceInUse
     jobs: tuple[tuple[str, DueJob], ...]
     drawing: Sheet | None
     cautions: tuple[str, ...]
@@ -71,7 +72,7 @@ def _settings(session: Reading, jobs: Sequence[DueJob]) -> dict[int, list[Advise
     }
 
 
-def _sheet(session: Reading, place: PropertyRow, jobs: Sequence[DueJob], limits: Limits) -> JobSheet:
+def _sheet(session: Reading, place: PlaceInUse, jobs: Sequence[DueJob], limits: Limits) -> JobSheet:
     letters: dict[int, str] = {}
     for one in jobs:
         letters.setdefault(one.area.id, ascii_uppercase[len(letters) % 26])
@@ -80,9 +81,10 @@ def _sheet(session: Reading, place: PropertyRow, jobs: Sequence[DueJob], limits:
     return JobSheet(place, lettered, _drawing(session, place, letters), tuple(cautions_of(jobs)), tuple(held))
 
 
-def _drawing(session: Reading, place: PropertyRow, letters: dict[int, str]) -> Sheet | None:
+def _drawing(session: Reading, place: PlaceInUse, letters: dict[int, str]) -> Sheet | None:
     """The property to scale with the areas of the visit lettered; None where nothing of them has a place."""
-    areas, contexts, _ = sheet_of(session, place)
+    row = property_of(session, place.id)
+    areas, contexts, _ = sheet_of(session, row) if row is not None else ([], [], [])
     placed = [item for item in areas if item.place is not None]
     if not any(item.row.id in letters for item in placed):
         return None

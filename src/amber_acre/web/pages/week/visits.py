@@ -19,10 +19,9 @@ from amber_acre.core.rules.hold_checks import Limits
 from amber_acre.core.rules.holds import DayVerdict, said_on_end, span_verdicts
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.weather import DayWeather, Sky
-from amber_acre.store.areas import areas_in_use
+from amber_acre.store.in_use import AreaInUse, PlaceInUse
 from amber_acre.store.observed import hold_limits
-from amber_acre.store.programmes import judged_jobs
-from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.programmes import jobs_in_use
 from amber_acre.web.page import Reading, settings_of, units_of
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import skies_over
@@ -35,7 +34,7 @@ WANTED: tuple[State, ...] = (*DUE, "held", "late", "missed")
 class DueJob:
     """A job that wants attention this week. ``days``: the verdict of each day of the week."""
 
-    area: AreaRow
+    area: AreaInUse
     judged: JudgedJob
     state: State
     days: tuple[DayVerdict, ...]
@@ -64,7 +63,7 @@ class DueJob:
 class Visit:
     """What is due at one property in a week. ``best``: the day on which most of it goes; None where none does."""
 
-    place: PropertyRow
+    place: PlaceInUse
     jobs: tuple[DueJob, ...]
     shown: Shown
     best: date | None
@@ -80,7 +79,7 @@ class Visit:
 class Coming:
     """What opens after a week in which nothing is due."""
 
-    area: AreaRow
+    area: AreaInUse
     judged: JudgedJob
     shown: Shown
 
@@ -137,7 +136,7 @@ class Week:
         found: dict[str, list[DayWeather]] = {}
         for one in self.jobs:
             name = one.area.property.climate.name
-            sky = self.skies[one.area.property_id]
+            sky = self.skies[one.area.property.id]
             days = [sky.of(self.monday + timedelta(days=n)) for n in range(7)]
             found.setdefault(name, [day for day in days if day.day >= self.from_day])
         return list(found.items())
@@ -148,22 +147,22 @@ def week_of_jobs(request: Request, session: Reading, monday: date, from_day: dat
     sunday = monday + timedelta(days=6)
     wanted = [
         (area, judged, state)
-        for area, judged in judged_jobs(session, areas_in_use(session), from_day)
+        for area, judged in jobs_in_use(session, from_day)
         if (state := state_in_week(judged.stands, sunday, from_day)) in WANTED
     ]
-    places = list({area.property_id: area.property for area, _, _ in wanted}.values())
+    places = list({area.property.id: area.property for area, _, _ in wanted}.values())
     skies = skies_over(request, session, places, monday, sunday)
     limits = hold_limits(session)
     found = []
     for area, judged, state in wanted:
-        sky = skies[area.property_id].at(area.id)
+        sky = skies[area.property.id].at(area.id)
         days = span_verdicts(judged.job, judged.ground, sky, monday, 7, limits)
         found.append(DueJob(area, judged, state, days, _shown(request, area.property)))
     found.sort(key=lambda one: (_place_order(one.area.property), one.area.id, one.judged.job.on))
     return Week(monday, from_day, tuple(found), skies, limits)
 
 
-def _place_order(place: PropertyRow) -> tuple[str, str, int]:
+def _place_order(place: PlaceInUse) -> tuple[str, str, int]:
     return place.climate.name, place.name, place.id
 
 
@@ -171,13 +170,13 @@ def coming_after(request: Request, session: Reading, sunday: date, at_most: int 
     """The next jobs after a week's Sunday, soonest first."""
     found = [
         Coming(area, judged, _shown(request, area.property))
-        for area, judged in judged_jobs(session, areas_in_use(session), sunday)
+        for area, judged in jobs_in_use(session, sunday)
         if judged.state(sunday) in ("coming", "held") and judged.job.opens > sunday
     ]
     return sorted(found, key=lambda one: one.judged.job.opens)[:at_most]
 
 
-def _shown(request: Request, place: PropertyRow) -> Shown:
+def _shown(request: Request, place: PlaceInUse) -> Shown:
     return Shown(units_of(place.units), settings_of(request).currency)
 
 

@@ -1,0 +1,196 @@
+"""Stamps: every change of what a book rests on draws new ones, by whomever; what is kept is what would be computed."""
+
+from __future__ import annotations
+
+import random
+import sqlite3
+from collections.abc import Iterator
+from contextlib import closing
+from datetime import date
+
+import pytest
+from sqlalchemy import Engine, text
+
+from amber_acre.settings import Settings
+from amber_acre.store import books, programmes
+from amber_acre.store.areas import all_lawns, areas_in_use
+from amber_acre.store.in_use import everything_in_use
+from amber_acre.store.programmes import jobs_in_use, judged_jobs, lanes_as_shown
+from amber_acre.store.session import migrate, open_engine, reading, writing
+from amber_acre.store.shelf import shelf
+from amber_acre.store.stamps import STAMPED, UNSTAMPED, put_on, stamps_of, take_off, triggers
+from amber_acre.store.tables import AreaRow, Base, PropertyRow
+
+DAY = date(2026, 5, 27)
+
+
+@pytest.fixture
+def engine(demo_settings_copy: Settings) -> Iterator[Engine]:
+    made = open_engine(demo_settings_copy.database)
+    yield made
+    made.dispose()
+
+
+def moved(engine: Engine, statement: str) -> tuple[set[int], set[int]]:
+    """Areas whose stamps a statement of another program moved, and all areas."""
+    with reading(engine) as session:
+        before = stamps_of(session)
+    with closing(sqlite3.connect(engine.url.database or "")) as other:
+        other.execute(statement)
+        other.commit()
+    with reading(engine) as session:
+        after = stamps_of(session)
+    return {key for key in before if before[key] != after.get(key)}, set(before)
+
+
+def family(engine: Engine, area: int) -> set[int]:
+    with reading(engine) as session:
+        row = session.get_one(AreaRow, area)
+        head = row.parent_id or row.id
+        return {one.id for one in row.property.areas if head in (one.id, one.parent_id)}
+
+
+def test_every_table_is_stamped_or_said_not_to_count() -> None:
+    assert set(STAMPED) | UNSTAMPED == set(Base.metadata.tables)
+    assert not set(STAMPED) & UNSTAMPED
+    assert len(triggers()) == 3 * len(STAMPED)
+
+
+@pytest.mark.parametrize("table", ["areas", "facts", "jobs", "programmes", "soil_tests", "shapes", "corrections"])
+def test_a_change_in_one_area_moves_its_family_alone(engine: Engine, table: str) -> None:
+    column = "id" if table == "areas" else "area_id"
+    with reading(engine) as session:
+        area = session.execute(text(f"SELECT {column} FROM {table} ORDER BY 1 LIMIT 1")).scalar_one()
+    assert moved(engine, f"UPDATE {table} SET {column} = {column} WHERE {column} = {area}")[0] == family(engine, area)
+
+
+@pytest.mark.parametrize(
+    ("table", "through"),
+    [("soil_values", "soil_tests"), ("soil_advice", "soil_tests"), ("programme_notes", "programmes")],
+)
+def test_rows_of_rows_move_the_area_they_belong_to(engine: Engine, table: str, through: str) -> None:
+    key = {"soil_tests": "test_id", "programmes": "programme_id"}[through]
+    with reading(engine) as session:
+        row, area = session.execute(
+            text(f"SELECT t.{key}, b.area_id FROM {table} t JOIN {through} b ON b.id = t.{key} LIMIT 1")
+        ).one()
+    assert moved(engine, f"DELETE FROM {table} WHERE {key} = {row}")[0] == family(engine, area)
+
+
+@pytest.mark.parametrize("table", ["products", "packs", "climate_months", "rule_sets", "blackouts", "pack_prices"])
+def test_what_all_areas_rest_on_moves_all(engine: Engine, table: str) -> None:
+    found, every = moved(engine, f"UPDATE {table} SET rowid = rowid WHERE rowid = (SELECT min(rowid) FROM {table})")
+    assert found == every
+
+
+def test_a_property_moves_its_own_areas_and_an_observation_what_it_is_over(engine: Engine) -> None:
+    with reading(engine) as session:
+        place = session.query(PropertyRow).order_by(PropertyRow.id).first()
+        assert place is not None
+        key, mine, climate = place.id, {row.id for row in place.areas}, place.climate_id
+    assert moved(engine, f"UPDATE properties SET name = name WHERE id = {key}")[0] == mine
+    with reading(engine) as session:
+        known = [row[1] for row in session.execute(text("PRAGMA table_info(observations)"))]
+    names = [name for name in known if name not in ("id", "property_id", "climate_id", "area_id", "corrects_id")]
+    for over, value, expected in (("property_id", key, mine), ("climate_id", climate, None)):
+        seen = (
+            f"INSERT INTO observations ({over}, {', '.join(names)})"
+            f" SELECT {value}, {', '.join(names)} FROM observations LIMIT 1"
+        )
+        found, every = moved(engine, seen)
+        assert found == (expected if expected is not None else every)
+
+
+def test_what_no_book_rests_on_moves_nothing(engine: Engine) -> None:
+    for table in ("deliveries", "clients", "contexts", "machines"):
+        assert moved(engine, f"UPDATE {table} SET rowid = rowid")[0] == set()
+
+
+def test_a_stamp_is_never_drawn_twice(engine: Engine) -> None:
+    """Two changes after the same state do not meet: what was rolled back is never taken for what came later."""
+    drawn = []
+    for _ in range(3):
+        with writing(engine) as session:
+            session.execute(text("UPDATE areas SET name = 'Elsewhere' WHERE id = 1"))
+            drawn.append(stamps_of(session)[1])
+            session.rollback()
+    with reading(engine) as session:
+        drawn.append(stamps_of(session)[1])
+    assert len(set(drawn)) == 4
+
+
+# Changes of every sort, as another program might make them; {} a number drawn anew.
+CHANGES = (
+    "UPDATE areas SET size_m2 = size_m2 * 1.0{0}, low_m2 = low_m2 * 1.0{0}, high_m2 = high_m2 * 1.0{0}"
+    " WHERE id = (SELECT id FROM areas WHERE kind = 'lawn' ORDER BY id LIMIT 1 OFFSET {0})",
+    "UPDATE areas SET deleted_at = '2026-05-01' WHERE id = (SELECT id FROM areas ORDER BY id LIMIT 1 OFFSET 2{0})",
+    "UPDATE jobs SET on_day = date(on_day, '+{0} days'), opens = date(opens, '-9 days'),"
+    " closes = date(closes, '+9 days') WHERE id = (SELECT id FROM jobs ORDER BY id LIMIT 1 OFFSET {0})",
+    "UPDATE jobs SET skipped = 1 WHERE id = (SELECT id FROM jobs ORDER BY id LIMIT 1 OFFSET 1{0})",
+    "UPDATE products SET label_max_g_m2 = label_max_g_m2 * 0.9{0} WHERE label_max_g_m2 * 0.9 > label_min_g_m2",
+    "UPDATE rule_sets SET yearly_cap_g_m2 = 1{0} WHERE yearly_cap_g_m2 IS NOT NULL",
+    "UPDATE climate_months SET mean_c = mean_c + 0.{0}, min_c = min_c + 0.{0}, max_c = max_c + 0.{0}",
+    "UPDATE soil_values SET value = value * 1.{0} WHERE test_id = (SELECT min(id) FROM soil_tests)",
+    "DELETE FROM facts WHERE rowid = (SELECT rowid FROM facts ORDER BY rowid LIMIT 1 OFFSET {0})",
+    "INSERT INTO softened_rules (key, why, since) SELECT 'nitrogen-together', 'tried', '2026-05-01'"
+    " WHERE NOT EXISTS (SELECT 1 FROM softened_rules WHERE key = 'nitrogen-together')",
+)
+
+
+def test_kept_is_always_what_would_be_computed(engine: Engine) -> None:
+    draw = random.Random(7)
+    order = [draw.choice(CHANGES) for _ in range(6)] + list(CHANGES)
+    for n, change in enumerate(order):
+        moved(engine, change.format(draw.randint(1, 5)))
+        with reading(engine) as session:
+            kept = jobs_in_use(session, DAY)
+            shown = lanes_as_shown(session, all_lawns(session)[:6], DAY) if n % 4 == 0 else []
+        for results in (books._KEPT, programmes._KEPT, programmes._KEPT_YEARS):
+            results.rows.clear()
+        with reading(engine) as session:
+            fresh = judged_jobs(session, areas_in_use(session), DAY)
+            again = lanes_as_shown(session, all_lawns(session)[:6], DAY) if n % 4 == 0 else []
+        assert [(area.id, one) for area, one in kept] == [(area.id, one) for area, one in fresh], change
+        assert [(one.area.id, repr(one.year)) for one in shown] == [(one.area.id, repr(one.year)) for one in again], (
+            change
+        )
+
+
+def test_lists_name_what_the_rows_do(engine: Engine) -> None:
+    with reading(engine) as session:
+        named = everything_in_use(session)
+        rows = areas_in_use(session)
+        assert [(one.id, one.name, one.kind, one.size_m2, one.property.id, one.property.client) for one in named] == [
+            (row.id, row.name, row.kind, row.size_m2, row.property_id, row.property.client.name) for row in rows
+        ]
+        assert len({one.property.climate.name for one in named}) == len({row.property.climate.name for row in rows})
+
+
+def test_a_shelf_read_before_a_change_is_read_again_after(engine: Engine) -> None:
+    with reading(engine) as session:
+        before = {one.name for one in shelf(session)}
+    with writing(engine) as session:
+        session.execute(text("UPDATE products SET deleted_at = '2026-05-01' WHERE id = 1"))
+        assert len(shelf(session)) == len(before) - 1
+        session.rollback()
+    with reading(engine) as session:
+        assert {one.name for one in shelf(session)} == before
+
+
+def test_without_stamps_nothing_is_kept_and_a_start_puts_them_back(engine: Engine) -> None:
+    with engine.connect() as connection:
+        take_off(connection)
+        connection.execute(text("DELETE FROM stamps"))
+        connection.commit()
+    with reading(engine) as session:
+        assert stamps_of(session) == {}
+        bare = jobs_in_use(session, DAY)
+    migrate(engine)
+    with reading(engine) as session:
+        assert len(stamps_of(session)) == session.execute(text("SELECT count(*) FROM areas")).scalar_one()
+        assert jobs_in_use(session, DAY) == bare
+        before = stamps_of(session)
+    with engine.connect() as connection:
+        put_on(connection)  # a second time changes nothing
+    with reading(engine) as session:
+        assert stamps_of(session) == before
