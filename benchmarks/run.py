@@ -301,7 +301,7 @@ def main() -> None:
         "",
         "Whole pages are kept by the database's version: a page that changed nothing draws nothing. After any change a",
         "page is put together anew. Triggers draw a new stamp for the area, the property or the firm a change touches;",
-        "books, judged jobs and seasons under old stamps are not read again, and pieces of a page written from them not",
+        "books, judged jobs and seasons under old stamps are not read again, pieces of a page written from them not",
         "written again. What is left is the changed area's own rows and the frame of the page. Planning looks at some"
         " hundred",
         "patterns of doses, each a linear programme. The same input is never chosen for twice.",
