@@ -7,21 +7,17 @@ plain piece of work done in the same run.
 from __future__ import annotations
 
 import math
-import re
 import sqlite3
 import statistics
 import tempfile
 import time
 from collections.abc import Callable
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import replace
 from datetime import date
-from itertools import chain
 from pathlib import Path
 
 import numpy as np
 from fastapi.testclient import TestClient
-from httpx2 import Client
 from sqlalchemy import Engine
 from tests.journeys.browsing import served
 
@@ -41,6 +37,7 @@ from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
 from amber_acre.web.serving import settle_memory
 from benchmarks.seasons import measure
+from benchmarks.visitors import together as at_once
 
 REPORT = Path(__file__).parents[1] / "docs" / "performance.md"
 START = date(2026, 3, 1)
@@ -216,37 +213,10 @@ def together(folder: Path) -> tuple[float, float]:
         return "hello, world"
 
     settle_memory()
-    with served(settings, app) as address, ThreadPoolExecutor(8) as people:
-        looks = sorted(chain.from_iterable(people.map(lambda _: _looks(address, "/", 40), range(8))))
-        began = time.perf_counter()
-        list(people.map(lambda _: _looks(address, "/hello", 40), range(8)))
-        plain = 320 / (time.perf_counter() - began)
-        began = time.perf_counter()
-        written = sum(people.map(lambda n: _writes(address, n, 20), range(8)))
-        rate = written / (time.perf_counter() - began)
-    return looks[int(len(looks) * 0.99)] / statistics.median(looks), rate / plain
-
-
-def _looks(address: str, page: str, times: int) -> list[float]:
-    taken = []
-    with Client(base_url=address) as client:
-        client.get(page).raise_for_status()
-        for _ in range(times):
-            began = time.perf_counter()
-            client.get(page).raise_for_status()
-            taken.append(time.perf_counter() - began)
-    return taken
-
-
-def _writes(address: str, person: int, times: int) -> int:
-    with Client(base_url=address) as client:
-        token = re.search(r'name="csrf" value="([^"]+)"', client.get("/observed/new").text)
-        form = {"csrf": token[1] if token else "", "place": "p1", "on_day": "2026-05-27", "who": f"Person {person}"}
-        for n in range(times):
-            answer = client.post("/observed/new", data=form | {"rain": f"{n}.{person} mm"}, headers={"origin": address})
-            if answer.status_code != 303:
-                raise RuntimeError(f"{answer.status_code}: not written")
-    return times
+    with served(settings, app) as address:
+        looks, plain, written = at_once(address, 8, 40)
+    looks.sort()
+    return looks[int(len(looks) * 0.99)] / statistics.median(looks), written / plain
 
 
 def planning(first: Lawn, products: list[Product]) -> tuple[float, float]:
