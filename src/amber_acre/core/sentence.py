@@ -7,6 +7,7 @@ from datetime import date
 from typing import Protocol
 
 from amber_acre.core.quantities import unrounded
+from amber_acre.core.typed_counts import UNIT_OF
 
 
 class Figures(Protocol):
@@ -14,6 +15,10 @@ class Figures(Protocol):
 
     def sentence_rate(self, g_m2: float, density_kg_l: float | None) -> str:
         """Mass per area, of a liquid volume."""
+        ...
+
+    def sentence_count(self, value: float, basis: str) -> str:
+        """A dose by plant, trunk, litre or run."""
         ...
 
     def sentence_length(self, mm: float) -> str:
@@ -105,6 +110,18 @@ class Mass:
 
 
 @dataclass(frozen=True)
+class ByCount:
+    """A dose by plant, trunk, litre or run, in the unit of its basis."""
+
+    value: float
+    basis: str
+
+    def shown(self, figures: Figures) -> str:
+        """As the reader sees it."""
+        return figures.sentence_count(self.value, self.basis)
+
+
+@dataclass(frozen=True)
 class Plain:
     """A number that reads alike everywhere, or words: a pH, a count, a name."""
 
@@ -127,7 +144,7 @@ class OnDay:
         return f"{self.day:%-d %B %Y}" if self.year else f"{self.day:%-d %B}"
 
 
-Figure = Rate | Mass | Millimetres | RainFall | Degrees | WindSpeed | Plain | OnDay
+Figure = Rate | ByCount | Mass | Millimetres | RainFall | Degrees | WindSpeed | Plain | OnDay
 
 
 class Metric:
@@ -138,6 +155,10 @@ class Metric:
         if density_kg_l:
             return f"{unrounded(g_m2 / density_kg_l)} mL/m²"
         return f"{unrounded(g_m2)} g/m²"
+
+    def sentence_count(self, value: float, basis: str) -> str:
+        """A dose by plant, trunk, litre or run."""
+        return f"{unrounded(value)} {UNIT_OF.get(basis, '')}"
 
     def sentence_length(self, mm: float) -> str:
         """A depth or length."""

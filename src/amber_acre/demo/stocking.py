@@ -9,9 +9,11 @@ from typing import Any
 from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
+from amber_acre.core.products.label_rates import grass_keys
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction, parse_grade
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
+from amber_acre.core.typed_counts import count_rates
 from amber_acre.demo.world import TODAY
 from amber_acre.store import shelf, stock
 
@@ -49,6 +51,8 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
             GramsPerSquareMetre(rate(highest).value * per_unit),
             item["interval_days"],
             GramsPerSquareMetre(rate(yearly).value * per_unit) if yearly else None,
+            shelf.later_max_of(item.get("later_max", ""), density if liquid else None),
+            count_rates(item.get("label_by", "")),
         ),
         tuple(
             Pack(size, _pack_kg(size, liquid, density), Money(float(price)), item.get("supplier", ""))
@@ -59,6 +63,7 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
         item.get("longevity_days"),
         SoilAction(**soil),
         item.get("sites", ""),
+        " ".join(grass_keys(item.get("grasses", ""))),
     )
     row = shelf.save_product(
         session,
@@ -68,6 +73,8 @@ def _put_on_shelf(session: Session, item: dict[str, Any]) -> None:
         yearly_max_typed=yearly,
         rate_confirmed=bool(product.plausibility_doubts()),
         derived_from=item["derived_from"],
+        later_max_typed=item.get("later_max", ""),
+        label_by=item.get("label_by", ""),
         since=TODAY.replace(month=3, day=2),
     )
     delivered = (typed.volume if liquid else typed.mass)(item["stock"]).value * per_unit

@@ -145,11 +145,13 @@ def _climate_seen(area: AreaRow, grass: Grass | None, seen: Sequence[Observation
 
 
 def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
-    """Whether an area can be watered: of a lawn as it is planned, of a patch its lawn, else as its form says."""
+    """Whether an area can be watered: of a lawn as it is planned, of a patch its lawn, else as its form says; a pot is
+    watered by hand wherever it stands."""
     turf = area if area.kind == "lawn" else around if area.kind == "patch" else None
     if turf is not None:
         return turf.irrigated
-    return {"yes": True, "no": False}.get(area.fact_texts.get("irrigation", ""))
+    said = {"yes": True, "no": False}.get(area.fact_texts.get("irrigation", ""))
+    return True if said is None and area.kind == "container" else said
 
 
 def patches_in(area: AreaRow) -> tuple[PatchIn, ...]:

@@ -9,7 +9,7 @@ from sqlalchemy import or_, select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit, OutOfRange
-from amber_acre.core.rules.hold_checks import USUAL, Limits
+from amber_acre.core.rules.held_day import USUAL, Limits
 from amber_acre.core.season.weather import KINDS, DayWeather, Kind, Observation, Sky, standing
 from amber_acre.store.in_use import PlaceInUse
 from amber_acre.store.tables import AreaRow, PropertyRow

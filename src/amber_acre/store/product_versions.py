@@ -12,6 +12,7 @@ from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
+from amber_acre.core.typed_counts import CountRate
 from amber_acre.store.tables import EntryRow, ProductRow, ProductVersionRow
 
 
@@ -27,6 +28,7 @@ def product_from(content: str) -> Product:
     soil = kept["soil"]
     soil["passing"] = {int(mesh): share for mesh, share in soil["passing"].items()}
     packs = tuple(Pack(**pack) for pack in kept["packs"])
+    kept["label"]["by"] = tuple(CountRate(**rate) for rate in kept["label"].get("by", ()))
     return Product(**{**kept, "label": Label(**kept["label"]), "packs": packs, "soil": SoilAction(**soil)})
 
 

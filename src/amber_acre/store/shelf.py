@@ -9,10 +9,12 @@ from datetime import date, datetime
 from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
+from amber_acre.core import typed
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
+from amber_acre.core.typed_counts import count_rates
 from amber_acre.store.stamps import by_firm
 from amber_acre.store.tables import (
     OtherNutrientRow,
@@ -54,6 +56,8 @@ def product_of(row: ProductRow) -> Product:
             GramsPerSquareMetre(row.label_max_g_m2),
             row.interval_days,
             None if yearly is None else GramsPerSquareMetre(yearly),
+            later_max_of(row.later_max_typed, row.density_kg_l if row.liquid else None),
+            count_rates(row.label_by),
         ),
         tuple(Pack(p.size_typed, Kilograms(p.mass_kg), Money(p.price), p.supplier) for p in row.packs),
         {other.element: other.fraction for other in row.others},
@@ -61,7 +65,17 @@ def product_of(row: ProductRow) -> Product:
         row.longevity_days,
         _soil_action(row),
         row.sites,
+        row.grasses,
     )
+
+
+def later_max_of(text: str, density_of_liquid: float | None) -> GramsPerSquareMetre | None:
+    """The rate after the first as it was typed, g/m²; of a liquid by its volume. None of nothing."""
+    if not text:
+        return None
+    if density_of_liquid:
+        return GramsPerSquareMetre(typed.volume_rate(text, "later_max").value * density_of_liquid)
+    return GramsPerSquareMetre(typed.mass_rate(text, "later_max").value)
 
 
 def _soil_action(row: ProductRow) -> SoilAction:
@@ -120,6 +134,8 @@ def save_product(
     yearly_max_typed: str,
     rate_confirmed: bool,
     derived_from: str = "",
+    later_max_typed: str = "",
+    label_by: str = "",
     product_id: int | None = None,
     since: date | None = None,
     known: Known | None = None,
@@ -132,7 +148,8 @@ def save_product(
     row = (session.get(ProductRow, product_id) if product_id else None) or ProductRow()
     row.name, row.family, row.liquid = product.name, product.family, product.liquid
     row.version = (row.version or 0) + 1
-    row.sites = product.sites
+    row.sites, row.grasses = product.sites, product.grasses
+    row.later_max_typed, row.label_by = later_max_typed, label_by
     row.density_kg_l, row.longevity_days = product.density_kg_l, product.longevity_days
     row.total_nitrogen, row.p2o5, row.k2o = product.total_nitrogen, product.p2o5, product.k2o
     for form in NITROGEN_FORMS:

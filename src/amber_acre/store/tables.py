@@ -215,6 +215,9 @@ class ProductRow(Base):
     rate_confirmed: Mapped[bool]
     derived_from: Mapped[str] = mapped_column(default="")
     sites: Mapped[str] = mapped_column(default="", server_default="")
+    grasses: Mapped[str] = mapped_column(default="", server_default="")
+    later_max_typed: Mapped[str] = mapped_column(default="", server_default="")
+    label_by: Mapped[str] = mapped_column(default="", server_default="")
     label_seen_on: Mapped[date | None]
     label_where: Mapped[str] = mapped_column(default="", server_default="")
     label_season: Mapped[str] = mapped_column(default="", server_default="")

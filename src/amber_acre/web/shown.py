@@ -9,9 +9,11 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal
 
+from amber_acre.core.jobs.dose import BASES, Dose
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import FOOT_M, INCH_M, POUND_KG, POUND_PER_THOUSAND_G_M2, US_FLUID_OUNCE_L, US_GALLON_L
 from amber_acre.core.sentence import Sentence
+from amber_acre.core.typed_counts import UNIT_OF, CountRate
 from amber_acre.core.working import Step
 
 Units = Literal["metric", "us"]
@@ -60,6 +62,19 @@ def plain_figure(value: float, digits: int = 5) -> str:
     """A number for a working: ``digits`` significant digits without idle zeros (0.21, 25, 5.1742)."""
     text = figure(value, digits)
     return text.rstrip("0").rstrip(".") if "." in text else text
+
+
+_IN_CM, _OUNCE_G = FOOT_M * 100 / 12, POUND_KG * 1000 / 16
+# Doses by count in US units: grams or mL of the core in one, the unit, and its count of one of the core's.
+_US_COUNTS: dict[str, tuple[float, str, float, str]] = {
+    "plant": (_OUNCE_G, "oz wt a plant", 1.0, "plants"),
+    "plant_volume": (US_FLUID_OUNCE_L * 1000, "fl oz a plant", 1.0, "plants"),
+    "trunk": (_OUNCE_G / _IN_CM, "oz wt an inch of trunk", 1 / _IN_CM, "inches of trunk"),
+    "trunk_volume": (US_FLUID_OUNCE_L * 1000 / _IN_CM, "fl oz an inch of trunk", 1 / _IN_CM, "inches of trunk"),
+    "litre": (_OUNCE_G / US_GALLON_L, "oz wt a gallon of medium", 1 / US_GALLON_L, "gallons of medium"),
+    "water": (_OUNCE_G * 1000 / US_GALLON_L, "oz wt a gallon of water", 1 / US_GALLON_L, "gallons of water"),
+    "run": (_OUNCE_G * FOOT_M, "oz wt a foot of hedge", 1.0, "feet of hedge"),
+}
 
 
 @dataclass(frozen=True)
@@ -231,6 +246,32 @@ class Shown:
                 return f"{figure(ml_m2 / _ML_M2_PER_FLOZ_1000)} fl oz/1000 ft²"
             return f"{figure(ml_m2)} mL/m²"
         return self.rate(None, g_m2)
+
+    def sentence_count(self, value: float, basis: str) -> str:
+        """A dose by plant, trunk, litre or run of a sentence."""
+        return self._count(value, value, basis)
+
+    def by_count(self, rate: CountRate) -> str:
+        """A label's dose by plant, trunk, litre or run, lowest to highest."""
+        return self._count(rate.low, rate.high, rate.basis)
+
+    def dose(self, dose: Dose) -> str:
+        """A job's dose by plant, trunk or litre with how many it is for; '' for one by area."""
+        if dose.basis not in UNIT_OF:
+            return ""
+        many, of = dose.count or 0.0, BASES[dose.basis].counts
+        if self.units == "us" and dose.basis in _US_COUNTS:
+            many, of = many * _US_COUNTS[dose.basis][2], _US_COUNTS[dose.basis][3]
+        return f"{self.sentence_count(dose.value, dose.basis)}, {plain_figure(many, 3)} {of[:-1] if many == 1 else of}"
+
+    def _count(self, low: float, high: float, basis: str) -> str:
+        per, unit = (1.0, UNIT_OF[basis])
+        if self.units == "us" and basis in _US_COUNTS:
+            per, unit = _US_COUNTS[basis][:2]
+        text = plain_figure(high / per, 3)
+        if low < high:
+            text = f"{plain_figure(low / per, 3)}–{text}"
+        return f"{text} {unit}"
 
     def sentence_length(self, mm: float) -> str:
         """A depth of a sentence."""

@@ -8,7 +8,7 @@ from typing import Any
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.due import hold_rules, state_in_week, week_of
-from amber_acre.core.rules.hold_checks import Limits
+from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.rules.judged import judged_job
 from tests.core.rules.cases import book, entry, ground, job
 from tests.core.worlds import LIME, QUICK

@@ -12,7 +12,7 @@ from hypothesis import strategies as st
 
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product, SoilAction
-from amber_acre.core.rules.hold_checks import Limits
+from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.rules.holds import DayVerdict, day_verdict
 from amber_acre.core.season.weather import DayWeather, Kind, Observation, Sky
 from amber_acre.core.tables.textures import DRAINS_MM, TEXTURES
@@ -217,3 +217,19 @@ def test_a_verdict_does_not_depend_on_the_order_of_entering(order: list[tuple[Ki
     rows = tuple(Observation(n, kind, DAY, "Wren", word=word) for n, (kind, word) in enumerate(order, start=1))
     found = says(QUICK, sky(rows))
     assert [reason.code for reason in found.reasons] == ["saturated", "dormant"]
+
+
+def test_rain_takes_soluble_feed_out_of_a_pot_and_leaves_pellets() -> None:
+    """A pot stands on no ground that smears, and drains (common practice, no source)."""
+    wet = sky(before={"rain_mm": 40.0})
+    pot: dict[str, Any] = {"kind": "container", "size": 1.0}
+    pellets = product(83, "Potlast 15-6-10", {"coated": 13.0, "urea": 2.0}, (30, 180), "coated", longevity_days=140)
+    assert "after_heavy_rain" in {one.code for one in says(pellets, wet).reasons}  # on turf
+    assert says(pellets, wet, **pot).verdict != "hold"
+    assert says(pellets, sky(day={"rain_mm": 40.0}), **pot).verdict != "hold"
+    edge = Limits().heavy_rain_mm
+    for rain, held in ((edge, False), (edge + 0.1, True)):
+        assert (says(QUICK, sky(next={"rain_mm": rain}), **pot).verdict == "hold") is held
+        assert (says(QUICK, sky(day={"rain_mm": rain}), **pot).verdict == "hold") is held
+    assert "out of the pot" in str(says(QUICK, sky(day={"rain_mm": 40.0}), **pot).reasons[0].sentence)
+    assert says(pellets, sky(day={"min_c": -1.0}), **pot).verdict == "hold"

@@ -2,13 +2,18 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, timedelta
 
 import pytest
 
+from amber_acre.core.errors import AmberError
 from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.products.product import Product
+from amber_acre.core.rules.dosing import dose_by_count, recounted, typed_again
 from amber_acre.core.rules.rule import SLACK
-from tests.core.rules.cases import broken, entry, ground, job, logged
+from amber_acre.core.typed_counts import CountRate
+from tests.core.rules.cases import broken, entry, facts, ground, job, logged, with_label
 from tests.core.worlds import LEAF, QUICK, SLOW, product
 
 MAY = date(2026, 5, 20)
@@ -100,3 +105,121 @@ def test_the_trades_own_overdose_is_seen_by_rate_and_by_interval() -> None:
 def test_a_dose_that_is_not_by_area_is_not_held_against_rates_by_area() -> None:
     pot = job(QUICK, on=MAY, dose=Dose(50.0, "plant", 20.0))
     assert not {"label-high", "label-low", "label-year"} & set(broken(ground("container"), pot))
+
+
+BY = (CountRate("plant", 30, 60), CountRate("trunk", 10, 20), CountRate("litre", 2, 5), CountRate("water", 500, 1500))
+
+
+@pytest.mark.parametrize("rate", BY)
+def test_doses_by_count_hold_at_both_ends_of_the_label(rate: CountRate) -> None:
+    what = with_label(SLOW, by=BY)
+    assert rate.basis != "run"
+    for value, expected in (
+        (rate.low, set()),
+        (rate.high * (1 + SLACK * 0.9), set()),
+        (rate.high * (1 + SLACK * 1.1), {"label-count-high"}),
+        (rate.low * (1 - SLACK * 1.1), {"label-count-low"}),
+    ):
+        found = broken(ground("bed"), job(what, dose=Dose(value, rate.basis, 4)))
+        assert {key for key in found if key.startswith("label-count")} == expected
+    over = broken(ground("bed"), job(what, dose=Dose(rate.high * 2, rate.basis, 4)))["label-count-high"]
+    assert (over.severity, over.field) == ("stop", "rate")
+    assert rate.unit in str(over.sentence)
+
+
+def test_a_dose_by_plant_without_a_label_for_it_says_so_and_one_by_area_does_not() -> None:
+    found = broken(ground("bed"), job(SLOW, dose=Dose(30, "plant", 4)))
+    assert found["label-count-unsaid"].severity == "note"
+    assert "label-count-unsaid" not in broken(ground("bed"), job(SLOW, 15))
+
+
+def test_what_is_logged_by_plant_is_held_by_plant() -> None:
+    """Twelve plants at 50 g are 600 g; 800 g came to 66.7 g a plant (by pencil)."""
+    what = with_label(SLOW, by=BY)
+    planned = job(what, dose=Dose(50, "plant", 12))
+    at = ground("bed", 4.0)
+    right = entry(what, 150, MAY, size=4.0, job=1)
+    assert not {key for key in logged(at, right, jobs=(planned,)) if key.startswith("label-") and "high" in key}
+    much = logged(at, entry(what, 200, MAY, size=4.0, job=1), jobs=(planned,))
+    assert "66.6667 g a plant" in str(much["label-count-high"].sentence)
+    half = entry(what, 150, MAY, size=4.0, job=1, covered_m2=2.0, amount_kg=0.3)  # six of the plants
+    assert not {key for key in logged(at, half, jobs=(planned,)) if key.startswith("label-count")}
+
+
+def test_after_the_first_time_the_lower_rate_holds() -> None:
+    what = with_label(SLOW, later_max_g_m2=15.0)
+    first = job(what, 24, MAY)
+    assert "label-later" not in broken(ground(), first)
+    later = job(what, 24, MAY + timedelta(days=90), key=2)
+    found = broken(ground(), later, first)
+    assert found["label-later"].severity == "stop"
+    assert "after that its label allows 15 g/m²" in str(found["label-later"].sentence).lower()
+    assert "label-later" not in broken(ground(), job(what, 15 * (1 + SLACK * 0.9), later.on, key=2), first)
+    assert "label-later" in broken(ground(), job(what, 15 * (1 + SLACK * 1.1), later.on, key=2), first)
+    assert "label-later" not in broken(ground(), first, later)  # the first time stays the first
+    down = entry(what, 24, MAY)
+    assert "label-later" in logged(ground(), entry(what, 24, later.on, key=91), down)
+
+
+def test_a_label_that_names_grasses_holds_for_the_others() -> None:
+    what = replace(SLOW, grasses="bluegrass perennial-rye")
+    assert "label-grass" not in broken(ground(), job(what, 15))
+    found = broken(ground(grass="tall-fescue"), job(what, 15))["label-grass"]
+    assert (found.severity, found.field) == ("stop", "product")
+    assert "this is Tall fescue" in str(found.sentence)
+    assert "label-grass" not in broken(ground("bed"), job(what, 15))
+
+
+@pytest.mark.parametrize(
+    ("text", "basis", "value", "count"),
+    [
+        ("40 g/plant", "plant", 40, 22),
+        ("40 g/plant × 9", "plant", 40, 9),
+        ("50 g/m of hedge", "area", 50 * 11 / 30, None),
+        ("12 g/cm of trunk × 30", "trunk", 12, 30),
+    ],
+)
+def test_a_dose_typed_by_count_is_put_on_its_ground(text: str, basis: str, value: float, count: float | None) -> None:
+    hedge = ground("hedge", 30.0, facts=facts(run=11.0, spacing=0.5, width=0.6, margin=0.3))
+    dose = dose_by_count(text, SLOW, hedge)
+    assert (dose.basis, dose.count) == (basis, count)
+    assert dose.value == pytest.approx(value)
+    if dose.basis != "area":
+        assert dose_by_count(typed_again(dose) + f" × {dose.count:g}", SLOW, hedge) == dose
+
+
+@pytest.mark.parametrize(
+    ("text", "what", "says"),
+    [
+        ("30–50 g/plant", SLOW, "is a range"),
+        ("12 g/cm of trunk", SLOW, "How many cm of trunk"),
+        ("30 g/plant", LEAF, "is a liquid"),
+        ("8 mL/plant", SLOW, "needs its density"),
+        ("30 g/m of hedge × 0", SLOW, "How many metres of hedge"),
+    ],
+)
+def test_doses_by_count_are_refused_in_words(text: str, what: Product, says: str) -> None:
+    bed = ground("bed", 30.0, facts={})
+    with pytest.raises(AmberError, match=says):
+        dose_by_count(text if "plant" not in text else f"{text} × 4", what, bed)
+
+
+def test_a_dose_by_count_counts_anew_on_another_ground() -> None:
+    dose = Dose(40, "plant", 22)
+    assert recounted(dose, ground("container", 2.0, facts=facts(count=5.0, volume=30.0))) == Dose(40, "plant", 5)
+    assert recounted(Dose(12.0), ground()) == Dose(12.0)
+    with pytest.raises(AmberError, match="does not say how many plants"):
+        recounted(dose, ground("bed", facts={}))
+
+
+def test_labels_refuse_what_cannot_be() -> None:
+    for changes in ({"later_max_g_m2": 30.0}, {"later_max_g_m2": 5.0}, {"later_max_g_m2": 0.0}):
+        with pytest.raises(AmberError) as refusal:
+            with_label(SLOW, **changes)
+        assert refusal.value.field == "later_max"
+    with pytest.raises(AmberError, match="is a volume"):
+        with_label(SLOW, by=(CountRate("plant_volume", 5, 9),))
+    with pytest.raises(AmberError, match="dosed by volume"):
+        with_label(LEAF, by=(CountRate("plant", 5, 9),))
+    with pytest.raises(AmberError, match="none of the grasses"):
+        replace(SLOW, grasses="moss")

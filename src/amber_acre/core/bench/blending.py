@@ -156,9 +156,9 @@ def _posed(shelf: Sequence[Product], wanted: Wanted) -> _Asked:
     for product in shelf:
         price = min(pack.price / pack.mass_kg for pack in product.packs)
         laid = (USED_SHARE * price + WEIGHT_MONEY_KG) * wanted.size_m2 / 1000
-        rate = program.column(laid, float(product.label.max_g_m2))
+        rate = program.column(laid, float(product.label.keeps_g_m2))
         on = program.column(high=1, whole=True)
-        program.row({rate: 1, on: -float(product.label.max_g_m2)}, high=0)
+        program.row({rate: 1, on: -float(product.label.keeps_g_m2)}, high=0)
         program.row({rate: 1, on: -max(float(product.label.min_g_m2), SLACK_G_M2)}, low=0)
         mine = [program.column(pack.price, PACKS_AT_MOST, whole=True) for pack in product.packs]
         held = {column: float(pack.mass_kg) for column, pack in zip(mine, product.packs, strict=True)}
@@ -229,7 +229,7 @@ def _binds(parts: Sequence[Part], brings: Mapping[str, float], wanted: Wanted) -
             said.append(f"{name} is at the most allowed")
     for part in parts:
         label = part.product.label
-        if abs(part.rate_g_m2 - label.max_g_m2) < SLACK_G_M2:
+        if abs(part.rate_g_m2 - label.keeps_g_m2) < SLACK_G_M2:
             said.append(f"{part.product.name} lies at the highest rate of its label")
         elif abs(part.rate_g_m2 - label.min_g_m2) < SLACK_G_M2:
             said.append(f"{part.product.name} lies at the lowest rate of its label")

@@ -112,7 +112,7 @@ def _label(product: Product, rate: float) -> tuple[int, str]:
     label = product.label
     if rate < label.min_g_m2 * (1 - 1e-9):
         return 1, "under"
-    times = max(1, math.ceil(round(rate / label.max_g_m2, 9)))
+    times = max(1, math.ceil(round(rate / label.keeps_g_m2, 9)))
     if label.yearly_max_g_m2 is not None and rate > label.yearly_max_g_m2 * (1 + 1e-9):
         return times, "over"
     return times, "fits" if times == 1 else "split"

@@ -248,7 +248,9 @@ def gypsum_by_test(
         "label",
     )
     label = product.label
-    cap = Cap(label.max_g_m2 / thick, None, f"the label's highest rate, {product.rate_words(label.max_g_m2)}", "label")
+    cap = Cap(
+        label.keeps_g_m2 / thick, None, f"the label's highest rate, {product.rate_words(label.keeps_g_m2)}", "label"
+    )
     rates = split(whole, cap, working)
     words = f"By the sodium of the test it takes {product.rate_words(whole)} in all"
     return GypsumDose(
@@ -284,10 +286,10 @@ def _within_label(product: Product, rate: float, option: Option, thick: float) -
     """The label's highest rate and that of a year, where the area is smallest (DoesNotFit)."""
     label = product.label
     at = " at the small end" if thick > 1 else ""
-    if rate * thick > label.max_g_m2 * (1 + 1e-9):
+    if rate * thick > label.keeps_g_m2 * (1 + 1e-9):
         raise DoesNotFit(
             f"{product.rate_words(rate * thick)}{at} is above the label's highest rate of {product.name}, "
-            f"{product.rate_words(label.max_g_m2)}. Lay less at a time, or choose another product.",
+            f"{product.rate_words(label.keeps_g_m2)}. Lay less at a time, or choose another product.",
             field="dose",
         )
     apart = max(30.4 * option.every_months, label.interval_days)

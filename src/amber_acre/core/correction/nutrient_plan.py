@@ -107,10 +107,10 @@ def _by_label_and_look(
         "One dose as the label has it, where the area is smallest",
         "label_g_m2 / thick",
         [
-            Figure("label_g_m2", product.label.max_g_m2, "g/m²", "the label's highest rate"),
+            Figure("label_g_m2", product.label.keeps_g_m2, "g/m²", "the label's highest rate"),
             Figure("thick", thick, "", "size planned on over the smallest it can be"),
         ],
-        product.label.max_g_m2 / thick,
+        product.label.keeps_g_m2 / thick,
         "g/m²",
         "label",
     )
@@ -186,9 +186,10 @@ def _label_cap(product: Product, thick: float) -> Cap:
     """The label's highest rate and yearly maximum, held where the area is smallest."""
     label = product.label
     return Cap(
-        label.max_g_m2 / thick,
+        label.keeps_g_m2 / thick,
         None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 / thick,
-        f"the label's highest rate, {product.rate_words(label.max_g_m2)}" + (", at the small end" if thick > 1 else ""),
+        f"the label's highest rate, {product.rate_words(label.keeps_g_m2)}"
+        + (", at the small end" if thick > 1 else ""),
         "label",
     )
 

@@ -269,11 +269,11 @@ def _under_label(cap: Cap, choice: PhChoice, share: float, thick: float) -> Cap:
         )
     yearly = None if label.yearly_max_g_m2 is None else label.yearly_max_g_m2 * share / thick
     year = min((limit for limit in (cap.year_g_m2, yearly) if limit is not None), default=None)
-    if label.max_g_m2 * share / thick < cap.once_g_m2:
+    if label.keeps_g_m2 * share / thick < cap.once_g_m2:
         return Cap(
-            label.max_g_m2 * share / thick,
+            label.keeps_g_m2 * share / thick,
             year,
-            f"the label's highest rate, {choice.product.rate_words(label.max_g_m2)}"
+            f"the label's highest rate, {choice.product.rate_words(label.keeps_g_m2)}"
             + (", at the small end" if thick > 1 else ""),
             "label",
         )

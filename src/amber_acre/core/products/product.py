@@ -15,10 +15,12 @@ from typing import Literal
 from amber_acre.core.errors import DoesNotFit, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, Litres, Money, unrounded
 from amber_acre.core.tables.chelates import CHELATES
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.liming import LIME_KINDS
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS, NitrogenForm
+from amber_acre.core.typed_counts import CountRate
 
 # Labels round each form to 0.1 %, so that a sum of six may miss the total by this much [aapfco].
 FORM_SUM_SLACK = 0.0015
@@ -50,15 +52,36 @@ class Pack:
 class Label:
     """Label limits of one application and of a year, g/m² of product; interval in days.
 
-    ``yearly_max_g_m2`` None: the label states none.
+    ``yearly_max_g_m2`` None: the label states none. ``later_max_g_m2``: the most of every application after the first,
+    where the label tells a first rate from a lower one that keeps. ``by``: its rates by plant, trunk, run or litre.
     """
 
     min_g_m2: GramsPerSquareMetre
     max_g_m2: GramsPerSquareMetre
     interval_days: int
     yearly_max_g_m2: GramsPerSquareMetre | None = None
+    later_max_g_m2: GramsPerSquareMetre | None = None
+    by: tuple[CountRate, ...] = ()
+
+    @property
+    def keeps_g_m2(self) -> GramsPerSquareMetre:
+        """The most a plan counts on, g/m²: what the label allows every time, not the first time alone."""
+        return self.max_g_m2 if self.later_max_g_m2 is None else self.later_max_g_m2
+
+    def rate_by(self, basis: str) -> CountRate | None:
+        """Its rate by plant, trunk, run or litre; None where the label gives none."""
+        return next((rate for rate in self.by if rate.basis == basis), None)
 
     def __post_init__(self) -> None:
+        if self.later_max_g_m2 is not None and not (
+            self.later_max_g_m2 > 0 and self.min_g_m2 <= self.later_max_g_m2 <= self.max_g_m2 * (1 + 1e-9)
+        ):
+            raise DoesNotFit(
+                "The most after the first time lies between the lowest and the highest rate. Check them and the units.",
+                field="later_max",
+                value=self.later_max_g_m2,
+                limits=(self.min_g_m2, self.max_g_m2),
+            )
         if not 0 <= self.min_g_m2 <= self.max_g_m2 or self.max_g_m2 <= 0:
             raise DoesNotFit(
                 "The label's lowest rate must not be above its highest. Check both and their units.",
@@ -141,7 +164,8 @@ class Product:
     ``nitrogen`` by form adds up to ``total_nitrogen`` within label rounding (DoesNotFit). A liquid needs
     ``density_kg_l`` (MissingInput), 0.7–1.8; a solid may have its bulk density, 0.2–2. ``other`` holds Ca, Mg, S, Fe,
     Mn, Zn, Cu, B, Mo. The whole analysis cannot pass 100 % (OutOfRange). ``longevity_days`` is needed with coated
-    nitrogen. ``sites``: a key of SITES, where its label allows it.
+    nitrogen. ``sites``: a key of SITES, where its label allows it. ``grasses``: keys of the grasses it names, with
+    spaces between; '' allows all.
     """
 
     key: int
@@ -159,8 +183,10 @@ class Product:
     longevity_days: float | None = None
     soil: SoilAction = field(default_factory=SoilAction)
     sites: str = ""
+    grasses: str = ""
 
     def __post_init__(self) -> None:
+        self._check_label()
         if self.sites not in SITES:
             raise NotUnderstood("Choose where the label allows it.", field="sites", value=self.sites)
         if self.liquid and self.density_kg_l is None:
@@ -217,6 +243,27 @@ class Product:
             )
         if self.family not in FAMILIES:
             raise NotUnderstood("Choose the product's family.", field="family", value=self.family)
+
+    def _check_label(self) -> None:
+        """Grasses that are none, and doses a liquid or a solid cannot have."""
+        strange = next((key for key in self.grasses.split() if key not in GRASS_BY_KEY), None)
+        if strange is not None:
+            raise NotUnderstood(f"“{strange}” is none of the grasses. Choose from the list.", field="grasses")
+        for rate in self.label.by:
+            by_volume = rate.basis in ("plant_volume", "trunk_volume")
+            if by_volume and not self.density_kg_l:
+                raise MissingInput(
+                    f"A dose in {rate.unit} is a volume: give the density in kg/L.", field="label_by", value=rate.high
+                )
+            if self.liquid and rate.basis in ("plant", "trunk"):
+                raise NotUnderstood(
+                    f"A liquid is dosed by volume, and this is {rate.unit}: a weight. Type mL or fl oz.",
+                    field="label_by",
+                )
+
+    def allowed_for(self, grass: str) -> bool:
+        """Whether its label allows a grass by its key; one that names none allows all."""
+        return not self.grasses or grass in self.grasses.split()
 
     def allowed_on(self, site: Site) -> bool:
         """Whether its label allows it there."""

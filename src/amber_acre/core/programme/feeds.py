@@ -77,14 +77,14 @@ def feed_of(product: Product, thin: float) -> Feed:
         acidity_share(product, grass=True),
         price,
         _least(product, thin),
-        product.label.max_g_m2 * thin,
+        product.label.keeps_g_m2 * thin,
         product.nitrogen.get("insoluble", 0.0) > product.total_nitrogen / 2,
     )
 
 
 def _least(product: Product, thin: float) -> float:
     """The lowest rate worth spreading: the label's, or what brings half a gram of nitrogen where that is more."""
-    low, high = product.label.min_g_m2, product.label.max_g_m2 * thin
+    low, high = product.label.min_g_m2, product.label.keeps_g_m2 * thin
     if product.total_nitrogen < NEEDS_NITROGEN:
         return low
     return max(low, min(LEAST_NITROGEN_G_M2 / product.total_nitrogen, high))

@@ -265,7 +265,7 @@ def _timed(sentence: str, days: tuple[int, int]) -> str:
 
 
 def _treatment(planting: Planting, product: Product, on: date, name: str) -> Job:
-    rate = float(product.label.max_g_m2) / planting.ground.thick
+    rate = float(product.label.keeps_g_m2) / planting.ground.thick
     return Job(
         0,
         name,

@@ -323,7 +323,7 @@ def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product], b
     if product is None:
         return []
     rate = min(wanted - brought, POTASH_ONCE_G_M2) / product.potassium_fraction
-    rate = min(max(rate, float(product.label.min_g_m2)), product.label.max_g_m2 / planting.ground.thick)
+    rate = min(max(rate, float(product.label.min_g_m2)), product.label.keeps_g_m2 / planting.ground.thick)
     first = min(jobs, key=lambda job: job.on)
     job = Job(
         0,

@@ -223,7 +223,7 @@ def _caps(model: Model, fixed: Sequence[Fixed]) -> None:
         yearly = feed.product.label.yearly_max_g_m2
         if yearly is not None and (terms := {x: 1.0 for (g, _), x in model.x.items() if g == f}):
             down = sum(use.rate_g_m2 for use in fixed if use.product.key == feed.product.key)
-            most = max(0.0, yearly * feed.high / feed.product.label.max_g_m2 - down)
+            most = max(0.0, yearly * feed.high / feed.product.label.keeps_g_m2 - down)
             p.row(terms, high=most, name=f"the yearly maximum of {feed.product.name}’s label")
     if terms := total(_of(model, "nitrogen", year)):
         most = max(0.0, asks.year_most_g_m2 - _down(fixed, "nitrogen", year))

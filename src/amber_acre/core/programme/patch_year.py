@@ -175,7 +175,7 @@ def _jobs(treatment: Treatment, ground: Ground, day: date, product: Product | No
     job = _work(treatment.name, treatment.work, day, treatment.why, ground)
     if product is None:
         return [job]
-    return [replace(job, product=product, dose=Dose(float(product.label.max_g_m2) / ground.thick))]
+    return [replace(job, product=product, dose=Dose(float(product.label.keeps_g_m2) / ground.thick))]
 
 
 def _work(name: str, work: Work, on: date, why: str, ground: Ground) -> Job:

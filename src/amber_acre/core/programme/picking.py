@@ -97,7 +97,7 @@ def _rate(product: Product, nitrogen: float, planting: Planting) -> float:
     """The rate that brings so much nitrogen, held within the label where the area is smallest; 0 where its lowest rate
     would bring half as much again."""
     label, thick = product.label, planting.ground.thick
-    rate = min(nitrogen / product.total_nitrogen, label.max_g_m2 / thick)
+    rate = min(nitrogen / product.total_nitrogen, label.keeps_g_m2 / thick)
     if rate >= label.min_g_m2:
         return rate
     return float(label.min_g_m2) if label.min_g_m2 * product.total_nitrogen <= 1.5 * nitrogen else 0.0

@@ -70,7 +70,7 @@ def plan_year(
     """
     series = season_series(lawn, start)
     need = nitrogen_need(lawn, series)
-    shelf = [product for product in shelf if product.allowed_on("turf")]
+    shelf = [product for product in shelf if product.allowed_on("turf") and product.allowed_for(lawn.grass.key)]
     ground = ground or lawn.ground()
     soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
     asked = asks(lawn, float(need.yearly_g_m2), soil, start, not phosphorus_forbidden(lawn.rules, soil.phosphorus))

@@ -91,6 +91,16 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
     follows = soluble is not None and (last - spent.on).days >= LEAST_LEFT_DAYS
     share = COATED_SHARE if follows else 1.0
     grams = need * share / coated.total_nitrogen
+    label = coated.label.rate_by("litre")
+    if label is not None and grams > label.high:
+        said.append(
+            Said(
+                "label",
+                f"Their label allows {label.high:.3g} g a litre: {grams:.3g} g would meet the season. Soluble feed"
+                " makes up for it where leaves pale.",
+            )
+        )
+        grams = label.high
     job = Job(
         0,
         f"Pellets, {grams:.3g} g a litre of medium",
@@ -104,7 +114,7 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
         answers=asked.answers,
         reason=(
             f"One dose for the season: at its {warmth:.0f} °C the pellets last {months:.1f} months, {till}."
-            f" {need * share:.3g} g of nitrogen a litre."
+            f" {grams * coated.total_nitrogen:.3g} g of nitrogen a litre."
         ),
     )
     jobs = [job]
@@ -177,6 +187,10 @@ def _soluble_jobs(
         return ()
     litres = planting.medium_l * WATER_SHARE
     grams = grams_per_litre(strength, product.total_nitrogen)
+    label = product.label.rate_by("water")
+    if label is not None and grams * 1000 > label.high:
+        grams = label.high / 1000
+        strength = float(f"{grams * product.total_nitrogen * 1000:.3g}")
     count = min(most, (last - first).days // EVERY_DAYS + 1)
     every = max(EVERY_DAYS, (last - first).days // max(1, count))
     jobs = []

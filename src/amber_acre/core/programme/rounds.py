@@ -64,7 +64,7 @@ def rounds_of(lawn: Lawn, asked: Asks, choice: Choice, start: date, today: date,
 def _rounded(dose: Dose, thin: float) -> float:
     """The rate rounded for the scale, never past the label or under it."""
     rate = int(dose.rate_g_m2 / ROUNDED_G_M2 + 1e-6) * ROUNDED_G_M2
-    return float(min(max(rate, dose.product.label.min_g_m2), max(dose.product.label.max_g_m2 * thin, 0.0)))
+    return float(min(max(rate, dose.product.label.min_g_m2), max(dose.product.label.keeps_g_m2 * thin, 0.0)))
 
 
 def _window(asked: Asks, step: int, on: date, today: date, lawn: Lawn) -> tuple[date, date]:
@@ -113,7 +113,9 @@ def iron_jobs(lawn: Lawn, shelf: Sequence[Product], ground: Ground, asked: Asks,
     if iron is None:
         return []
     found, share = [], iron.other["Fe"]
-    rate = min(max(IRON_FOR_COLOUR_G_M2 / share, iron.label.min_g_m2), iron.label.max_g_m2 * lawn.low_m2 / lawn.size_m2)
+    rate = min(
+        max(IRON_FOR_COLOUR_G_M2 / share, iron.label.min_g_m2), iron.label.keeps_g_m2 * lawn.low_m2 / lawn.size_m2
+    )
     if rate < iron.label.min_g_m2 or rate * share > IRON_AT_MOST_G_M2:
         return []
     days: list[tuple[date, date | None]] = [(on - timedelta(days=EVENT_AHEAD_DAYS), on) for on in lawn.events]

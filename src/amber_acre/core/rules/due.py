@@ -5,7 +5,8 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 from amber_acre.core.jobs.standing import StandingJob, State
-from amber_acre.core.rules.hold_checks import DUSTY, USUAL, Limits, scorches
+from amber_acre.core.rules.held_day import USUAL, Limits
+from amber_acre.core.rules.hold_checks import DUSTY, scorches
 from amber_acre.core.rules.holds import WEATHERED
 from amber_acre.core.rules.in_season import burns_in_heat
 from amber_acre.core.rules.judged import JudgedJob
@@ -31,10 +32,13 @@ def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...
     product = judged.product
     if judged.job.work not in WEATHERED:
         return ()
+    pot = judged.ground.traits.by_litre
     rules = [
         Sentence.of("rain over {limit} within two days", limit=RainFall(limits.heavy_rain_mm)),
-        Sentence("frozen or saturated ground"),
+        Sentence("frozen medium" if pot else "frozen or saturated ground"),
     ]
+    if pot and product is not None and product.slow_fraction >= product.quick_fraction:
+        del rules[0]  # pellets stay where they lie
     if product is None:
         return tuple(rules)
     if product.quick_fraction > 0:

@@ -11,6 +11,7 @@ from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.measure.area_kinds import KINDS, AreaKind
+from amber_acre.core.measure.counts import count_for
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.products.product import Product, Site
 from amber_acre.core.quantities import SquareMetres
@@ -24,6 +25,7 @@ from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass, Season
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, PH_MARGIN, SoilOf
 from amber_acre.core.tables.textures import TextureClass
+from amber_acre.core.typed_counts import CountBasis
 
 USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
 CLEAR_OF_BARK_M = 0.15  # mulch keeps off the bark of trees [common-practice]
@@ -90,6 +92,10 @@ class Ground:
         """The size an entry is spread over in the account: with the patches where a feed went down."""
         more = self.fed_patches_m2 if is_feed(work or "feed", product) else 0.0
         return SquareMetres(self.size_m2 + more)
+
+    def count_for(self, basis: CountBasis) -> float | None:
+        """How many plants, cm of trunk, metres or litres it says it holds; None where it does not say."""
+        return count_for(basis, self.kind, self.facts)
 
     @property
     def traits(self) -> AreaKind:

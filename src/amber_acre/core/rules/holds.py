@@ -13,16 +13,8 @@ from typing import Literal
 from amber_acre.core.by_content import by_content
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.rules.ground import Ground
-from amber_acre.core.rules.hold_checks import (
-    CHECKS,
-    LIGHT_RAIN_MM,
-    USUAL,
-    HeldDay,
-    Limits,
-    Reason,
-    knows_enough,
-    must_be_watered,
-)
+from amber_acre.core.rules.held_day import USUAL, HeldDay, Limits, Reason
+from amber_acre.core.rules.hold_checks import CHECKS, LIGHT_RAIN_MM, knows_enough, must_be_watered
 from amber_acre.core.season.weather import Sky
 from amber_acre.core.sentence import Degrees, Plain, RainFall, Sentence
 

@@ -12,7 +12,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
 from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, planted, sums
 from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.mulched import mulch_on
@@ -93,7 +93,7 @@ class AreaBook:
             entry.on,
             kept.opens if kept else entry.on,
             kept.closes if kept else entry.on,
-            Dose(rate),
+            _dose_of_entry(entry, kept, rate, self.ground.size_m2),
             entry.product,
             maker=kept.maker if kept else "hand",
             placement=kept.placement if kept else "surface",
@@ -111,6 +111,16 @@ class AreaBook:
     def with_entry(self, entry: Entry) -> AreaBook:
         """The book with an entry more."""
         return replace(self, entries=(*self.entries, entry))
+
+
+def _dose_of_entry(entry: Entry, kept: Job | None, rate_g_m2: float, size_m2: SquareMetres) -> Dose:
+    """What an entry put down in the basis of its job: by plant what each of those covered got, else by area."""
+    if kept is None or entry.product is None or kept.product is None or not kept.dose.count:
+        return Dose(rate_g_m2)
+    planned = kept.dose.mass_kg(size_m2, kept.product.density_kg_l) * entry.covered_m2 / size_m2
+    if planned <= 0 or entry.product.key != kept.product.key:
+        return Dose(rate_g_m2)
+    return replace(kept.dose, value=kept.dose.value * entry.amount_kg / planned)
 
 
 def stops(verdicts: Iterable[Verdict]) -> list[Verdict]:

@@ -7,7 +7,9 @@ from collections.abc import Iterable
 from amber_acre.core.jobs.use import most_with
 from amber_acre.core.products.product import SITES
 from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of, under
-from amber_acre.core.sentence import OnDay, Plain, Sentence
+from amber_acre.core.sentence import ByCount, OnDay, Plain, Sentence
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
+from amber_acre.core.typed_counts import UNIT_OF
 
 
 def _by_area(case: Case) -> bool:
@@ -42,6 +44,87 @@ def _low(case: Case) -> Iterable[Broken]:
             ),
             "rate",
         )
+
+
+def _by_count(case: Case, most: bool) -> Iterable[Broken]:
+    product, dose = case.product, case.job.dose
+    rate = product.label.rate_by(dose.basis) if product is not None else None
+    if product is None or rate is None:
+        return
+    passed = over(dose.value, rate.high) if most else under(dose.value, rate.low)
+    if passed:
+        end = "above the label's highest rate" if most else "under the label's lowest rate"
+        so = "The label is the law: lower it." if most else "It may not work."
+        yield Broken(
+            Sentence.of(
+                "{dose} of {product} is {end}, {limit}. {so}",
+                dose=ByCount(dose.value, rate.basis),
+                product=Plain(product.name),
+                end=Plain(end),
+                limit=ByCount(rate.high if most else rate.low, rate.basis),
+                so=Plain(so),
+            ),
+            "rate",
+        )
+
+
+def _count_high(case: Case) -> Iterable[Broken]:
+    return _by_count(case, most=True)
+
+
+def _count_low(case: Case) -> Iterable[Broken]:
+    return _by_count(case, most=False)
+
+
+def _count_unsaid(case: Case) -> Iterable[Broken]:
+    product, dose = case.product, case.job.dose
+    if product is not None and dose.basis in UNIT_OF and product.label.rate_by(dose.basis) is None:
+        yield Broken(
+            Sentence.of(
+                "The shelf holds no rate of {product} in {unit}: hold this dose against the bag, and copy its rate.",
+                product=Plain(product.name),
+                unit=Plain(UNIT_OF[dose.basis]),
+            ),
+            "rate",
+        )
+
+
+def _later(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or product.label.later_max_g_m2 is None or not _by_area(case):
+        return
+    if not over(case.thick_g_m2, product.label.later_max_g_m2):
+        return
+    before = [use for use in case.same_product() if use.on < case.job.on and (use.down or not case.logged)]
+    if before:
+        first = min(before, key=lambda use: use.on)
+        yield Broken(
+            Sentence.of(
+                "{rate} is the first rate of {product}, and it was first used here on {day}. After that its label"
+                " allows {limit}.",
+                rate=rate_of(product, case.thick_g_m2),
+                product=Plain(product.name),
+                day=OnDay(first.on, year=True),
+                limit=rate_of(product, product.label.later_max_g_m2),
+            ),
+            "rate",
+        )
+
+
+def _grass(case: Case) -> Iterable[Broken]:
+    product, grass = case.product, case.ground.grass
+    if product is None or grass is None or not case.ground.traits.turf or product.allowed_for(grass.key):
+        return
+    named = ", ".join(GRASS_BY_KEY[key].common_name for key in product.grasses.split())
+    yield Broken(
+        Sentence.of(
+            "The label of {product} names {named}, and this is {grass}. Choose another.",
+            product=Plain(product.name),
+            named=Plain(named),
+            grass=Plain(grass.common_name),
+        ),
+        "product",
+    )
 
 
 def _interval(case: Case) -> Iterable[Broken]:
@@ -105,6 +188,15 @@ RULES = (
     Rule("label-high", "label", "No application above the label's highest rate, at either end of the area's size.",
          "stop", "label", _high),
     Rule("label-low", "label", "Under the label's lowest rate a product may not work.", "warn", "label", _low),
+    Rule("label-count-high", "label", "By plant, trunk or litre no more than the label gives for it.", "stop", "label",
+         _count_high),
+    Rule("label-count-low", "label", "By plant, trunk or litre under the label's lowest rate it may not work.", "warn",
+         "label", _count_low),
+    Rule("label-count-unsaid", "label", "A dose by plant, trunk or litre needs a label that gives one.", "note",
+         "label", _count_unsaid),
+    Rule("label-later", "label", "After the first time on an area no more than the label's rate that keeps.", "stop",
+         "label", _later),
+    Rule("label-grass", "label", "A product goes only on the grasses its label names.", "stop", "label", _grass),
     Rule("label-interval", "label",
          "The label's days between two uses, whatever plan or hand they belong to, by what went down when.",
          "stop", "label", _interval),

@@ -9,7 +9,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput
-from amber_acre.core.rules.hold_checks import USUAL
+from amber_acre.core.rules.held_day import USUAL
 from amber_acre.core.rules.judge import RULES
 from amber_acre.core.rules.rule import SEVERITY_WORDS, SUBJECTS
 from amber_acre.store import rules as store

@@ -12,6 +12,9 @@ from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutO
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Placement, Work
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.dosing import dose_by_count
+from amber_acre.core.rules.ground import Ground
+from amber_acre.core.typed_counts import count_rate, counted, is_by_count
 from amber_acre.web.forms.days import DoneOn, PlannedOn
 from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength
 from amber_acre.web.forms.reading import Form
@@ -52,7 +55,7 @@ class JobForm(Form):
     def _readable(self, info: ValidationInfo) -> Self:
         product = _on_shelf(self.product, info)
         if product is not None and self.rate.strip() and self.rate != self.rate_shown:
-            read_rate(self.rate, product)
+            read_or_count(self.rate, product)
         if not self.reason:
             raise MissingInput("Say why it is changed: it is kept with the job.", field="reason")
         return self
@@ -82,7 +85,10 @@ class NewJobForm(Form):
     def _readable(self, info: ValidationInfo) -> Self:
         product = _on_shelf(self.product, info)
         if product is not None:
-            read_dose(self.rate, product, self.work)
+            if self.work == "mulch":
+                read_dose(self.rate, product, self.work, None)
+            else:
+                read_or_count(self.rate, product)
         elif self.rate.strip():
             raise MissingInput("A rate needs its product. Choose it from the shelf.", field="product")
         return self
@@ -114,8 +120,20 @@ class StrikeForm(Form):
     why: Needed
 
 
-def read_dose(text: str, product: Product, work: Work) -> Dose:
-    """A dose typed for a job: mulch as a volume in all (``0.4 m³``) or like anything as a rate per area."""
+def read_or_count(text: str, product: Product) -> None:
+    """Refuses a dose that is neither by area nor by plant, trunk or litre."""
+    plain, _ = counted(text)
+    if is_by_count(plain):
+        count_rate(plain)
+    else:
+        read_rate(text, product)
+
+
+def read_dose(text: str, product: Product, work: Work, ground: Ground | None) -> Dose:
+    """A dose typed for a job: mulch as a volume in all (``0.4 m³``), like anything as a rate per area, and on a
+    ``ground`` by plant, trunk, hedge or litre."""
+    if ground is not None and is_by_count(counted(text)[0]):
+        return dose_by_count(text, product, ground)
     if work == "mulch" and product.density_kg_l and "/" not in text and text.strip():
         return Dose(typed.volume(text, field="rate").value / 1000, "volume")
     return Dose(read_rate(text, product).value)

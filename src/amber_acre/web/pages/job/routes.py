@@ -20,7 +20,9 @@ from amber_acre.core.machines.spreading import Advised
 from amber_acre.core.products.lots import BagCost, bag_cost, next_from
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.dosing import recounted, typed_again
 from amber_acre.core.rules.due import hold_rules
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.holds import said_on_end
 from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_job
@@ -40,7 +42,7 @@ from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_dose, read_rate
+from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_dose
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import days_ahead, held_as_seen
 from amber_acre.web.who import WHO, last_logged_by
@@ -65,7 +67,7 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
     if form is not None:
         try:
             store.require_unchanged(row, form.version)
-            job = _changed(store.job_of(row), form, products)
+            job = _changed(store.job_of(row), form, products, book.ground)
             if not form.skipped:
                 verdicts = book.judged(job)
                 hold_change(read, verdicts, form.warned)
@@ -98,7 +100,7 @@ def _settings(session: Reading, row: JobRow, judged: JudgedJob) -> list[Advised]
     return settings_for(session, product.key, float(judged.job.rate_on(SquareMetres(row.area.size_m2))))
 
 
-def _changed(job: Job, form: JobForm, products: dict[int, Product]) -> Job:
+def _changed(job: Job, form: JobForm, products: dict[int, Product], ground: Ground) -> Job:
     """The job as the form wants it: its window moves with its day, another product keeps the nitrogen."""
     if abs((form.on_day - job.on).days) > FAR_DAYS:
         raise DoesNotFit(f"{form.on_day} is far from {job.on}. Check the year.", field="on_day")
@@ -110,15 +112,16 @@ def _changed(job: Job, form: JobForm, products: dict[int, Product]) -> Job:
         raise NotUnderstood("Choose a product from the shelf.", field="product")
     untouched = form.rate == form.rate_shown or not form.rate.strip()
     if product.key == job.product.key:
-        rate = job.dose.value if untouched else read_rate(form.rate, product).value
-        return replace(changed, dose=replace(job.dose, value=rate))
+        return changed if untouched else replace(changed, dose=read_dose(form.rate, product, job.work, ground))
     kept = same_nitrogen(job, product)
     if untouched and kept is None:
         raise MissingInput(
             f"Type the rate of {product.name}: it brings other things than what it replaces.", field="rate"
         )
-    rate = kept if untouched and kept is not None else read_rate(form.rate, product).value
-    return swapped(changed, product, rate)
+    if untouched and kept is not None:
+        return swapped(changed, product, kept)
+    dose = read_dose(form.rate, product, job.work, ground)
+    return replace(swapped(changed, product, dose.rate_g_m2(ground.size_m2, product.density_kg_l)), dose=dose)
 
 
 @router.post("/jobs/{job_id}/undo")
@@ -170,8 +173,14 @@ def copy_job(request: Request, session: Writing, posted: Posted, today: Today, j
             read.refuse(NotUnderstood("Choose an area of this property.", field="area"))
     if form is None or there is None or read.faults:
         return _page(request, session, row, today, read, 422)
-    job = by_hand(replace(store.job_of(row), reason=form.copy_reason), form.copy_day)
-    verdicts = book_of(session, there, today, crowns=True).judged(job)
+    job, book = store.job_of(row), book_of(session, there, today, crowns=True)
+    try:
+        dose = recounted(job.dose, book.ground)
+    except AmberError as error:
+        read.refuse(error)
+        return _page(request, session, row, today, read, 422)
+    job = by_hand(replace(job, dose=dose, reason=form.copy_reason), form.copy_day)
+    verdicts = book.judged(job)
     fields = {"on_day": "copy_day", "rate": "area", "product": "area", "placement": "area"}
     hold_change(read, [replace(v, field=fields.get(v.field, v.field)) for v in verdicts], form.warned, "copy_reason")
     if read.faults:
@@ -198,7 +207,12 @@ def add_job(request: Request, session: Writing, posted: Posted, today: Today, ar
     form = read.value
     if form is None:
         return _new(request, session, area, read, 422)
-    product = products.get(form.product)
+    product, book = products.get(form.product), book_of(session, area, today, crowns=True)
+    try:
+        dose = read_dose(form.rate, product, form.work, book.ground) if product else Dose(0.0)
+    except AmberError as error:
+        read.refuse(error)
+        return _new(request, session, area, read, 422)
     job = Job(
         0,
         form.name or (product.name if product else WORK_WORDS[form.work].capitalize()),
@@ -206,14 +220,14 @@ def add_job(request: Request, session: Writing, posted: Posted, today: Today, ar
         form.on_day,
         form.on_day,
         form.on_day + timedelta(days=form.days),
-        read_dose(form.rate, product, form.work) if product else Dose(0.0),
+        dose,
         product,
         maker="hand",
         placement=form.placement,
         answers="made by hand",
         reason=form.reason,
     )
-    verdicts = book_of(session, area, today, crowns=True).judged(job)
+    verdicts = book.judged(job)
     hold_change(read, verdicts, form.warned)
     if read.faults:
         return _new(request, session, area, read, 422)
@@ -318,7 +332,8 @@ def _page(
     typed = {
         "on_day": job.on.isoformat(),
         "product": str(job.product.key if job.product else ""),
-        "rate": shown.rate(job.product, judged.job.rate_on(book.ground.size_m2)) if job.product else "",
+        "rate": typed_again(job.dose)
+        or (shown.rate(job.product, judged.job.rate_on(book.ground.size_m2)) if job.product else ""),
         "placement": job.placement,
         "skipped": "on" if row.skipped else "",
         "done_on": today.isoformat(),

@@ -32,7 +32,7 @@ ASKED_OF = {
 }
 COLUMNS = (
     *("name", "family", "state", "grade", "density", "longevity", "derived_from", "sites"),
-    *("label_min", "label_max", "interval", "yearly_max"),
+    *("label_min", "label_max", "interval", "yearly_max", "later_max", "label_by", "grasses"),
     *(f"forms-{form}" for form in NITROGEN_FORMS),
     *(f"others-{element}" for element in OTHER_ELEMENTS),
     *("soil-lime_kind", "soil-neutralising", "soil-moisture", "soil-sulphur", "soil-aluminium", "soil-material"),

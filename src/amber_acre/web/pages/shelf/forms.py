@@ -9,11 +9,14 @@ from pydantic import BeforeValidator, Field, ValidationInfo, field_validator, mo
 
 from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
+from amber_acre.core.products.label_rates import grass_keys
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction, parse_grade
 from amber_acre.core.products.sources import contradictions
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.liming import MESHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, NITROGEN_FORMS, NitrogenForm
+from amber_acre.core.typed_counts import count_rates
 from amber_acre.store.shelf import Known
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.forms.days import seen_on
@@ -124,6 +127,9 @@ class ProductForm(Form):
     packs: list[PackForm] = Field(default_factory=list)
     soil: SoilForm = Field(default_factory=SoilForm)
     sites: str = ""
+    grasses: str = ""
+    later_max: str = ""
+    label_by: Note = ""
     label_seen_on: Annotated[date | None, BeforeValidator(lambda text: text or None)] = None
     label_where: Note = ""
     label_season: Note = ""
@@ -150,14 +156,25 @@ class ProductForm(Form):
             raise NotUnderstood("Choose the product's family.", field="family")
         return value
 
-    @field_validator("label_min", "label_max", "yearly_max")
+    @field_validator("grasses")
+    @classmethod
+    def _grasses(cls, value: str) -> str:
+        return " ".join(grass_keys(value))
+
+    @field_validator("label_by")
+    @classmethod
+    def _by_count(cls, value: str) -> str:
+        count_rates(value)
+        return value
+
+    @field_validator("label_min", "label_max", "yearly_max", "later_max")
     @classmethod
     def _rate(cls, value: str, info: ValidationInfo) -> str:
         field = info.field_name or ""
         if value:
             reader = typed.volume_rate if info.data.get("state") == "liquid" else typed.mass_rate
             reader(value, field)
-        elif field != "yearly_max":
+        elif field not in ("yearly_max", "later_max"):
             raise NotUnderstood("This is needed: copy it from the label with its unit.", field=field)
         return value
 
@@ -220,6 +237,8 @@ class ProductForm(Form):
                 self._mass_rate("label_max"),
                 int(self.interval.value),
                 self._mass_rate("yearly_max") if self.yearly_max else None,
+                self._mass_rate("later_max") if self.later_max else None,
+                count_rates(self.label_by),
             ),
             tuple(self._pack(n, pack) for n, pack in enumerate(self.packs)),
             {element: share.value for element, share in others.items() if share and share.value > 0},
@@ -227,6 +246,7 @@ class ProductForm(Form):
             self.longevity.value if self.longevity else None,
             self.soil.action(),
             self.sites,
+            self.grasses,
         )
 
     def _nitrogen(self, total: float) -> dict[NitrogenForm, float]:
@@ -300,6 +320,9 @@ def typed_product(row: ProductRow) -> dict[str, str]:
         "label_min": row.label_min_typed,
         "label_max": row.label_max_typed,
         "yearly_max": row.yearly_max_typed,
+        "later_max": row.later_max_typed,
+        "label_by": row.label_by,
+        "grasses": ", ".join(GRASS_BY_KEY[key].common_name for key in row.grasses.split()),
         "interval": str(row.interval_days),
         "version": str(row.version),
     }

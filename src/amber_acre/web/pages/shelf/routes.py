@@ -11,12 +11,14 @@ from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.label_rates import SERVES, served
 from amber_acre.core.products.label_text import read_label as read_label_text
 from amber_acre.core.products.lots import Hand
 from amber_acre.core.products.nutrients import salt_index
 from amber_acre.core.products.product import SITES, parse_grade
 from amber_acre.core.products.stock import Stock
 from amber_acre.core.tables.chelates import CHELATES
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
@@ -201,10 +203,16 @@ def _show(
     status: int = 200,
 ) -> HTMLResponse:
     product = store.product_of(row)
+    first = product.packs[0].mass_kg if product.packs else None
     return render(
         request,
         "shelf/product.html",
         status,
+        by_count=[
+            (one, *(served(first, one, product.density_kg_l) if first else (0.0, 0.0)), SERVES[one.basis])
+            for one in product.label.by
+        ],
+        grasses=[GRASS_BY_KEY[key].common_name for key in product.grasses.split()],
         row=row,
         product=product,
         family=FAMILIES[product.family],

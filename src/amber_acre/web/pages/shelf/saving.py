@@ -23,6 +23,8 @@ def save_form(session: Writing, form: ProductForm, row: ProductRow | None, day: 
         yearly_max_typed=form.yearly_max,
         rate_confirmed=form.confirmed,
         derived_from=form.derived_from,
+        later_max_typed=form.later_max,
+        label_by=form.label_by,
         product_id=row.id if row else None,
         since=day,
         known=form.known,

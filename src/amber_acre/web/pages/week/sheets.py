@@ -14,7 +14,7 @@ from amber_acre.core.jobs.job import WORK_WORDS
 from amber_acre.core.machines.spreading import Advised
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.due import hold_rules, week_of
-from amber_acre.core.rules.hold_checks import Limits
+from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.sentence import Sentence
 from amber_acre.store.clients import property_of
 from amber_acre.store.in_use import PlaceInUse

@@ -15,7 +15,7 @@ from fastapi import Request
 
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.due import state_in_week
-from amber_acre.core.rules.hold_checks import Limits
+from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.rules.holds import DayVerdict, said_on_end, span_verdicts
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.weather import DayWeather, Sky

@@ -1,0 +1,137 @@
+"""Reads doses that are not by area: ``30–50 g/plant``, ``20 g/cm of trunk``, ``3 g/L of medium``, ``60 g/m of run``."""
+
+from __future__ import annotations
+
+import re
+from dataclasses import dataclass
+from typing import Literal
+
+from amber_acre.core import typed
+from amber_acre.core.errors import DoesNotFit, NotUnderstood, OutOfRange
+from amber_acre.core.quantities import FOOT_M, VOLUME_L
+
+CountBasis = Literal["plant", "plant_volume", "trunk", "trunk_volume", "litre", "water", "run"]
+COUNT_UNITS: dict[CountBasis, str] = {
+    "plant": "g a plant",
+    "plant_volume": "mL a plant",
+    "trunk": "g a cm of trunk",
+    "trunk_volume": "mL a cm of trunk",
+    "litre": "g a litre of medium",
+    "water": "mg a litre of water",
+    "run": "g a metre of hedge",
+}
+UNIT_OF: dict[str, str] = dict(COUNT_UNITS.items())  # by any basis a dose may have
+# The most anybody would type, in those units: past it the unit is wrong [common-practice].
+AT_MOST: dict[CountBasis, float] = {
+    "plant": 20_000.0,
+    "plant_volume": 20_000.0,
+    "trunk": 2_000.0,
+    "trunk_volume": 2_000.0,
+    "litre": 100.0,
+    "water": 50_000.0,
+    "run": 5_000.0,
+}
+LIKE = "30 g/plant, 20 g/cm of trunk, 3 g/L of medium, 1 g/L of water or 60 g/m of hedge"
+_IN_CM = 100 * FOOT_M / 12
+_TRUNK = r"(?:of )?(?:trunk|caliper|stem|dbh)(?: diameter)?"
+_RUN = r"(?:of )?(?:hedge|row|run)"
+# What a dose is for, as labels write it: how many of the basis's own units it is.
+_PER: tuple[tuple[str, CountBasis, float], ...] = (
+    (r"(?:a )?(?:plant|shrub|rose|bush|clump|perennial|tree|palm|stool)s?", "plant", 1.0),
+    (rf"(?:cm|centimet(?:re|er)) {_TRUNK}", "trunk", 1.0),
+    (rf"(?:in|inch|″|\") {_TRUNK}", "trunk", _IN_CM),
+    (r"(?:l|lit(?:re|er)) (?:of )?(?:medium|mix|compost|pot|soil|substrate)", "litre", 1.0),
+    (r"(?:gal|gallon) (?:of )?(?:medium|mix|compost|pot|soil|substrate)", "litre", VOLUME_L["US gal"]),
+    (r"(?:ft³|ft3|cu ft) (?:of )?(?:medium|mix|compost|pot|soil|substrate)", "litre", VOLUME_L["ft³"]),
+    (r"(?:l|lit(?:re|er)) (?:of )?water", "water", 1.0),
+    (r"(?:gal|gallon) (?:of )?water", "water", VOLUME_L["US gal"]),
+    (rf"(?:m|met(?:re|er)) {_RUN}", "run", 1.0),
+    (rf"(?:ft|foot) {_RUN}", "run", FOOT_M),
+)
+_AMOUNT = re.compile(r"(?:([\d.,]+)\s*(?:-|–|to)\s*)?([\d.,]+)\s*([^\d\s].*)")
+_FOR = re.compile(r"(.+?)\s*[×x*]\s*([\d.,]+)\s*(?:plants?|shrubs?|roses?|trees?|cm|in|m|ft|l|gal)?\s*", re.IGNORECASE)
+
+
+@dataclass(frozen=True)
+class CountRate:
+    """A dose of a basis in its unit (COUNT_UNITS), lowest to highest, both above 0; alike where one was typed."""
+
+    basis: CountBasis
+    low: float
+    high: float
+
+    @property
+    def unit(self) -> str:
+        """The unit in words."""
+        return COUNT_UNITS[self.basis]
+
+
+def is_by_count(text: str) -> bool:
+    """Whether a typed dose says that it is by plant, trunk, litre or run; one by area does not."""
+    return _per_of(text) is not None
+
+
+def count_rate(text: str, field: str = "rate") -> CountRate:
+    """One dose from ``30–50 g/plant`` or ``1 oz per inch of trunk``; refuses what has no unit (NotUnderstood), a range
+    upside down (DoesNotFit) and what no label says (OutOfRange)."""
+    found = _per_of(text)
+    if found is None:
+        raise NotUnderstood(f"“{text}” does not say what it is for. Type it like {LIKE}.", field=field, value=text)
+    amount, basis, per = found
+    parts = _AMOUNT.fullmatch(amount)
+    if parts is None:
+        raise NotUnderstood(f"“{text}” is not an amount with its unit. Type it like {LIKE}.", field=field, value=text)
+    low, high, unit = parts.groups()
+    try:
+        top, by_volume = typed.mass(f"{high} {unit}", "", field).value * 1000, False
+    except NotUnderstood:
+        top, by_volume = typed.volume(f"{high} {unit}", "", field).value * 1000, True
+    if by_volume:
+        if basis not in ("plant", "trunk"):
+            raise NotUnderstood(
+                f"“{text}”: by the litre or metre a weight is needed. Type it like 3 g/L of medium.",
+                field=field,
+                value=text,
+            )
+        basis = "plant_volume" if basis == "plant" else "trunk_volume"
+    top *= (1000.0 if basis == "water" else 1.0) / per
+    rate = CountRate(basis, top * typed.number(low, field) / typed.number(high, field) if low else top, top)
+    if rate.low > rate.high or rate.low <= 0:
+        raise DoesNotFit(f"“{text}”: the lower end must be above nothing and under the higher.", field=field)
+    if rate.high > AT_MOST[basis]:
+        raise OutOfRange(
+            f"“{text}” is {rate.high:,.4g} {rate.unit}: check the unit.",
+            field=field,
+            value=rate.high,
+            limits=(0, AT_MOST[basis]),
+        )
+    return rate
+
+
+def count_rates(text: str, field: str = "label_by") -> tuple[CountRate, ...]:
+    """Doses a label gives beside its rate by area, with semicolons between; each basis once (DoesNotFit)."""
+    rates = tuple(count_rate(part, field) for part in re.split(r"[;\n]+", text) if part.strip())
+    twice = next((rate for n, rate in enumerate(rates) if rate.basis in {one.basis for one in rates[:n]}), None)
+    if twice is not None:
+        raise DoesNotFit(f"Two rates in {twice.unit}: type one, as lowest to highest.", field=field)
+    return rates
+
+
+def counted(text: str) -> tuple[str, float | None]:
+    """A dose and what it is for: ``30 g/plant × 12`` is 30 g/plant and 12; without a count None."""
+    found = _FOR.fullmatch(text.strip())
+    if found is None or not is_by_count(found[1]):
+        return text, None
+    return found[1].strip(), typed.number(found[2])
+
+
+def _per_of(text: str) -> tuple[str, CountBasis, float] | None:
+    """Amount, basis and its units a typed dose is for."""
+    plain = " ".join(text.strip().lower().replace(" per ", "/").replace(" a plant", "/plant").split())
+    amount, slash, per = plain.partition("/")
+    if not slash:
+        return None
+    for pattern, basis, units in _PER:
+        if re.fullmatch(pattern, per.strip().rstrip(".")):
+            return amount.strip(), basis, units
+    return None
