@@ -16,10 +16,7 @@ from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnde
 from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENT_WORDS, WORK_WORDS, WORKS, Job
-from amber_acre.core.machines.spreading import Advised
-from amber_acre.core.products.lots import BagCost, bag_cost, next_from
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.dosing import recounted, typed_again
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.ground import Ground
@@ -33,15 +30,15 @@ from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of
 from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
-from amber_acre.store.machines import settings_for
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.shelf import every_product, product_of, shelf
-from amber_acre.store.stock import hands, stocks
+from amber_acre.store.stock import stocks
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.pages.job.beside import out_of_the_bag, settings_of_job
 from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_dose
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import days_ahead, held_as_seen
@@ -81,23 +78,6 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
     if posted.get("back") == "year":
         return go(f"/properties/{row.area.property_id}?area={row.area_id}&round={row.number}")
     return go(f"/jobs/{row.id}")
-
-
-def _out_of_the_bag(session: Reading, row: JobRow, judged: JudgedJob) -> BagCost | None:
-    """What the job costs out of the lots it came from, or will come from; None where nothing was ever booked in."""
-    hand = hands(session).get(judged.product.key) if judged.product is not None else None
-    if hand is None:
-        return None
-    drawn = [draw for one in entries_of_job(session, row.id) for draw in hand.drawn.get(one.id, ())]
-    return bag_cost(drawn) if judged.done and drawn else next_from(hand, float(judged.stands.left_kg))
-
-
-def _settings(session: Reading, row: JobRow, judged: JudgedJob) -> list[Advised]:
-    """What each spreader that was caught with the product is set to."""
-    product = judged.product
-    if product is None or product.liquid or judged.job.dose.basis != "area":
-        return []
-    return settings_for(session, product.key, float(judged.job.rate_on(SquareMetres(row.area.size_m2))))
 
 
 def _changed(job: Job, form: JobForm, products: dict[int, Product], ground: Ground) -> Job:
@@ -362,8 +342,8 @@ def _page(
         swaps=swaps(book, job, shelf(session)) if job.product and not judged.done and in_force else (),
         products=products.values(),
         stock=stocks(session),
-        settings=_settings(session, row, judged),
-        bag=_out_of_the_bag(session, row, judged),
+        settings=settings_of_job(session, row, judged),
+        bag=out_of_the_bag(session, row, judged),
         areas=[(one.id, one.name) for one in areas_of(session, area.property_id)],
         entries=[(one, entry_of(one), corrected.get(one.id)) for one in entries],
         went_past=_went_past(book, entries),
