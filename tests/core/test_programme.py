@@ -33,6 +33,7 @@ from amber_acre.core.season.growing import grows_on
 from amber_acre.core.season.windows import Blackout
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES
+from tests.core.rules.cases import with_label
 from tests.core.worlds import (
     BAY,
     BYLAW,
@@ -41,6 +42,7 @@ from tests.core.worlds import (
     MEAL,
     QUICK,
     SHELF,
+    SLOW,
     STARTER,
     VALE,
     lawn,
@@ -237,6 +239,19 @@ def test_nothing_fits_names_the_limit_of_every_product() -> None:
 
 def slow_meal() -> Product:
     return product(10, "Slow meal 10-0-0", {"insoluble": 9.5, "ammoniacal": 0.5}, (10, 80), "organic")
+
+
+def test_a_plan_keeps_to_the_rate_after_the_first_and_to_the_grasses_of_the_label() -> None:
+    lower = [with_label(one, later_max_g_m2=one.label.min_g_m2 * 1.2) for one in (SLOW, QUICK)]
+    made = plan(lawn(), lower)
+    assert made.rounds
+    for one in made.rounds:
+        assert one.rate_g_m2 <= one.material.label.keeps_g_m2 * (1 + 1e-6)
+    named = [replace(SLOW, grasses="couch"), replace(SLOW, key=9, name="Like it 20-0-8")]
+    assert {one.material.key for one in plan(lawn(), named).rounds} == {9}
+    none = plan(lawn(), named[:1])
+    assert not none.rounds
+    assert "its label does not name Smooth meadow-grass / bluegrass" in " ".join(none.obstacles)
 
 
 def test_heat_keeps_quick_nitrogen_back() -> None:

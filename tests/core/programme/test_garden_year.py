@@ -28,9 +28,11 @@ from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS
 from amber_acre.core.tables.textures import TEXTURES
+from amber_acre.core.typed_counts import CountRate
 from tests.cases.care import shelf
 from tests.core.care.test_planting import ground
 from tests.core.rules.cases import ground as turf
+from tests.core.rules.cases import with_label
 from tests.core.worlds import BAY, BYLAW, VALE
 
 SHELF = shelf()
@@ -203,6 +205,20 @@ def test_pots_without_pellets_on_the_shelf_are_watered_with_feed() -> None:
     none = plan_garden(planting_of(at), AreaBook(at, (), (), start), [], start, start)
     assert not none.jobs
     assert any(one.obstacle for one in none.said)
+
+
+def test_pots_keep_to_what_the_label_gives_by_the_litre() -> None:
+    at = ground("container", "Petunia hybrids", planted_on="2026-05-16", winter="gone")
+    rates = (CountRate("litre", 0.4, 0.9), CountRate("water", 100, 300))
+    held = [with_label(product, by=rates) for product in SHELF]
+    start = season_start(VALE, date(2026, 4, 1))
+    plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), held, start, start)
+    by = {job.dose.basis: job.dose.value for job in plan.jobs}
+    assert by["litre"] == 0.9
+    assert any(one.code == "label" and "0.9 g a litre" in one.sentence for one in plan.said)
+    soluble = [product for product in held if product.name == "soluble"]
+    watered = plan_garden(planting_of(at), AreaBook(at, (), (), start), soluble, start, start)
+    assert {job.dose.value for job in watered.jobs if job.dose.basis == "water"} == {300}
 
 
 def test_a_bed_nobody_described_is_asked_about() -> None:

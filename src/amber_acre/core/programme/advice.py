@@ -151,7 +151,10 @@ def _refused(lawn: Lawn, soil: SoilFindings, asked: Asks, choice: Choice, shelf:
     if choice.doses or not asked.takes_up.any():
         return []
     forbidden = phosphorus_forbidden(lawn.rules, soil.phosphorus)
+    others = [p for p in shelf if not p.allowed_for(lawn.grass.key)]
+    shelf = [p for p in shelf if p not in others]
     said = list(refusals(shelf, asked, lawn.low_m2 / lawn.size_m2, forbidden))
+    said += [f"{p.name}: its label does not name {lawn.grass.common_name}." for p in others if p.total_nitrogen]
     least = lawn.rules.slow_share_min
     slowest = max((p.slow_fraction / p.total_nitrogen for p in shelf if p.total_nitrogen), default=1.0)
     if slowest < least:

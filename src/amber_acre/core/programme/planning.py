@@ -70,7 +70,8 @@ def plan_year(
     """
     series = season_series(lawn, start)
     need = nitrogen_need(lawn, series)
-    shelf = [product for product in shelf if product.allowed_on("turf") and product.allowed_for(lawn.grass.key)]
+    for_turf = [product for product in shelf if product.allowed_on("turf")]
+    shelf = [product for product in for_turf if product.allowed_for(lawn.grass.key)]
     ground = ground or lawn.ground()
     soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
     asked = asks(lawn, float(need.yearly_g_m2), soil, start, not phosphorus_forbidden(lawn.rules, soil.phosphorus))
@@ -82,7 +83,7 @@ def plan_year(
     choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened)
     fed = rounds_of(lawn, asked, choice, start, today, soil)
     rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today)])
-    told = advice(lawn, ground, soil, asked, choice, rounds, down, shelf)
+    told = advice(lawn, ground, soil, asked, choice, rounds, down, for_turf)
     return YearPlan(
         start,
         next_season_start(start),

@@ -90,17 +90,7 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
     till = f"to {spent.on:%-d %B}" if spent.on <= last else "past its end"
     follows = soluble is not None and (last - spent.on).days >= LEAST_LEFT_DAYS
     share = COATED_SHARE if follows else 1.0
-    grams = need * share / coated.total_nitrogen
-    label = coated.label.rate_by("litre")
-    if label is not None and grams > label.high:
-        said.append(
-            Said(
-                "label",
-                f"Their label allows {label.high:.3g} g a litre: {grams:.3g} g would meet the season. Soluble feed"
-                " makes up for it where leaves pale.",
-            )
-        )
-        grams = label.high
+    grams = _within_label(need * share / coated.total_nitrogen, coated, said)
     job = Job(
         0,
         f"Pellets, {grams:.3g} g a litre of medium",
@@ -128,6 +118,21 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
             )
         )
     return PotPlan(tuple(jobs), tuple(said), spent, months)
+
+
+def _within_label(grams_l: float, coated: Product, said: list[Said]) -> float:
+    """Grams a litre, no more than the label gives for a litre of medium; says what it leaves out."""
+    label = coated.label.rate_by("litre")
+    if label is None or grams_l <= label.high:
+        return grams_l
+    said.append(
+        Said(
+            "label",
+            f"Their label allows {label.high:.3g} g a litre: {grams_l:.3g} g would meet the season. Soluble feed"
+            " makes up for it where leaves pale.",
+        )
+    )
+    return label.high
 
 
 def _coated(shelf: Sequence[Product], planting: Planting, first: date, last: date) -> Product | None:
