@@ -8,7 +8,9 @@ import pytest
 from playwright.sync_api import Browser, expect
 
 from amber_acre.settings import Settings
+from amber_acre.store.session import open_engine
 from tests.journeys.browsing import OFFICE, PHONE, accessible, narrow_enough, served
+from tests.web.test_planning import forget_plans
 
 pytestmark = pytest.mark.browser
 
@@ -69,3 +71,19 @@ def test_a_sum_of_the_bench_answers_while_it_is_typed(window: Browser, demo_sett
         page.goto(f"{address}/api")
         accessible(page)
         narrow_enough(page)
+
+
+def test_a_property_plans_itself_area_by_area(window: Browser, demo_settings_copy: Settings) -> None:
+    engine = open_engine(demo_settings_copy.database)
+    forget_plans(engine, 1)
+    engine.dispose()
+    with served(demo_settings_copy) as address:
+        page = window.new_page(viewport=PHONE)
+        page.goto(f"{address}/plan?place=1")
+        expect(page.get_by_text("have no year yet")).to_be_visible()
+        page.get_by_role("button", name="Plan them one by one").click()
+        expect(page.get_by_role("status")).to_contain_text("Planned:")
+        accessible(page)
+        narrow_enough(page)
+        expect(page.get_by_role("status")).to_contain_text("Everything has its year", timeout=60_000)
+        expect(page.get_by_role("link", name="Look at it")).to_be_visible()

@@ -106,17 +106,6 @@ def test_a_finding_opens_a_trees_year(demo: Browser, demo_engine: Engine) -> Non
     assert "short shoots" in words(demo, f"/areas/{key}/year")
 
 
-def test_a_whole_property_is_planned_by_one_press(demo: Browser, demo_engine: Engine) -> None:
-    with demo_engine.connect() as connection:
-        connection.execute(text("DELETE FROM programme_notes"))
-        kept = "SELECT DISTINCT job_id FROM entries WHERE job_id IS NOT NULL"
-        connection.execute(text(f"DELETE FROM jobs WHERE programme_id IS NOT NULL AND id NOT IN ({kept})"))
-        connection.commit()
-    place = "/properties/1"
-    assert demo.post(f"{place}/plan-garden", {}, place).status_code == 303
-    assert demo.get(place).status_code == 200
-
-
 def test_the_mulch_planner_holds_its_state_in_the_address(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Long border")
     said = words(

@@ -18,13 +18,15 @@ from amber_acre.core.programme.patch_year import plan_patch
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.books import book_of, books
+from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
-from amber_acre.store.programmes import programme_of, seasons_to_show
+from amber_acre.store.programmes import plan_area, programme_of, seasons_to_show
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
 
 CARE = "care"  # the school of a programme that is a planting's
 PLANTINGS = ("hedge", "tree", "bed", "container")
+ORDER = ("lawn", "patch", *PLANTINGS)  # in which areas of a property are planned
 
 
 @dataclass(frozen=True)
@@ -63,15 +65,22 @@ def garden_lane(session: Session, area: AreaRow, day: date) -> GardenLane:
     return garden_lanes(session, [area], day)[0]
 
 
-def unplanned_of(session: Session, areas: Sequence[AreaRow], day: date) -> list[AreaRow]:
-    """Plantings and patches without a plan for the season to show."""
-    mine = [area for area in areas if area.kind in (*PLANTINGS, "patch")]
-    starts = seasons_to_show(session, mine, day)
-    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start).where(
-        ProgrammeRow.area_id.in_([area.id for area in mine])
-    )
-    planned = {(area_id, start) for area_id, start in session.execute(query)}
-    return [area for area in mine if (area.id, starts[area.id]) not in planned]
+def without_a_year(session: Session, day: date, place: int | None = None) -> list[AreaInUse]:
+    """Areas in use, of one property or (None) all, without a plan for this season or the next: lawns first, the largest
+    before the others, as what is planned later shares the visits of what was planned before."""
+    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start)
+    planned = {(area, start) for area, start in session.execute(query)}
+    found = []
+    for area in everything_in_use(session):
+        start = season_start(area.property.climate, day)
+        if place in (None, area.property.id) and not planned & {(area.id, start), (area.id, next_season_start(start))}:
+            found.append(area)
+    return sorted(found, key=lambda area: (area.property.id, ORDER.index(area.kind), -area.size_m2, area.id))
+
+
+def plan_any(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
+    """Plans the year of any area: a lawn's season, a planting's year, a patch's treatment."""
+    return plan_area(session, area, today) if area.kind == "lawn" else plan_planting(session, area, today)
 
 
 def plan_planting(session: Session, area: AreaRow, today: date) -> ProgrammeRow:

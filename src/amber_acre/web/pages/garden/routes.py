@@ -20,10 +20,9 @@ from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.store import areas as area_store
 from amber_acre.store import gardens as store
 from amber_acre.store.books import book_of
-from amber_acre.store.clients import property_of
 from amber_acre.store.jobs import job_versions
 from amber_acre.store.pale import unasked_pale
-from amber_acre.store.programmes import judged_jobs, plan_area, programme_of, season_to_show
+from amber_acre.store.programmes import judged_jobs, programme_of, season_to_show
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.lane import draw_planting
@@ -50,20 +49,8 @@ class Drawn:
 def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Response:
     """Plans the year of any area: a lawn's season, a planting's year, a patch's treatment."""
     row = found(area_store.area_of(session, area_id), "This area")
-    if row.kind == "lawn":
-        plan_area(session, row, today)
-        return go(f"/properties/{row.property_id}?area={area_id}")
-    store.plan_planting(session, row, today)
-    return go(f"/areas/{area_id}/year")
-
-
-@router.post("/properties/{property_id}/plan-garden")
-def plan_garden(session: Writing, _posted: Posted, today: Today, property_id: Key) -> Response:
-    """Plans every planting and patch of a property that has no year yet."""
-    place = found(property_of(session, property_id), "This property")
-    for row in store.unplanned_of(session, area_store.areas_of(session, place.id), today):
-        store.plan_planting(session, row, today)
-    return go(f"/properties/{place.id}")
+    store.plan_any(session, row, today)
+    return go(f"/properties/{row.property_id}?area={area_id}" if row.kind == "lawn" else f"/areas/{area_id}/year")
 
 
 @router.get("/areas/{area_id}/year")

@@ -23,7 +23,7 @@ from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
-from amber_acre.store.gardens import unplanned_of
+from amber_acre.store.gardens import without_a_year
 from amber_acre.store.kept_sums import kept_sums
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.pale import unasked_pale
@@ -108,7 +108,7 @@ def _page(
         lanes=drawn,
         others=[row for row in everything if row.kind != "lawn"],
         kept=kept_sums(session, place.id),
-        unplanned=len(unplanned_of(session, everything, day)),
+        unplanned=len(without_a_year(session, day, place.id)),
         plantings=beside.planting_lanes(session, everything, tape, day, shown) if tape else [],
         thin=beside.thin_lanes(session, everything, tape, day, shown) if tape else [],
         chosen=chosen,

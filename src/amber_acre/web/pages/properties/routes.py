@@ -12,6 +12,7 @@ from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate_kinds import KIND_BY_KEY, KINDS
 from amber_acre.store import clients as store
 from amber_acre.store.climates import climate_named, climates, save_climate
+from amber_acre.store.gardens import without_a_year
 from amber_acre.store.rules import rule_set_named, rule_sets, save_rule_set
 from amber_acre.store.site import settle
 from amber_acre.store.tables import ClimateRow, PropertyRow, RuleSetRow
@@ -57,6 +58,7 @@ def list_properties(request: Request, session: Reading, today: Today, q: str = "
         totals=[(need, sum(line.counts[need] for line in lines)) for need in ("late", "held", "waiting", "due")],
         need_words=NEED_WORDS,
         marks=MARKS,
+        unplanned=len(without_a_year(session, today)),
         q=q,
         show=show,
     )

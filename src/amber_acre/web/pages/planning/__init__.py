@@ -1,0 +1,1 @@
+"""Pages of one feature: planning."""
