@@ -103,7 +103,7 @@ def test_the_same_input_gives_the_same_plan() -> None:
 @given(
     st.sampled_from([VALE, HOT, BAY]),
     st.sampled_from(["bluegrass", "tall-fescue", "couch", "kikuyu", "centipede"]),
-    st.sampled_from(["test", "soil", "liquid", "alternate", "once"]),
+    st.sampled_from(["test", "soil", "liquid", "alternate", "once", "few"]),
 )
 def test_every_school_stays_within_label_caps_and_interval(climate: object, grass: str, school: str) -> None:
     at = asked(climate=climate, grass=grass)

@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 from typing import Literal
 
 from amber_acre.core.care.brief import Lawn
@@ -44,6 +45,7 @@ Code = Literal[
     "met",
     "refused",
     "slow_share",
+    "fixed_dates",
 ]
 UNMET_SAID = 0.2  # of the need that may stay unmet before it is said [common-practice]
 CLOSE = 0.01
@@ -302,4 +304,11 @@ def _proof(choice: Choice) -> list[Advice]:
             "gap",
             f"Proven to within {choice.gap:.0%} of the best there can be; the bound leaves out that visits are whole.",
         )
+    ]
+
+
+def of_fixed_days(unused: Sequence[tuple[date, str]]) -> list[Advice]:
+    """Fixed rounds on which nothing may go down, with why."""
+    return [
+        Advice("fixed_dates", f"The fixed round of {day:%-d %B} is left out here: {why}.") for day, why in unused if why
     ]

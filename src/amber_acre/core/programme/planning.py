@@ -13,9 +13,10 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.advice import Advice, advice
+from amber_acre.core.programme.advice import Advice, advice, of_fixed_days
 from amber_acre.core.programme.carry import carried_in
 from amber_acre.core.programme.feeds import Fixed
+from amber_acre.core.programme.fixed_dates import at_fixed_days, fixed_days, left_out
 from amber_acre.core.programme.rounds import iron_jobs, rounds_of
 from amber_acre.core.programme.solving import Choice, choose
 from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
@@ -76,14 +77,17 @@ def plan_year(
     soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
     asked = asks(lawn, float(need.yearly_g_m2), soil, start, not phosphorus_forbidden(lawn.rules, soil.phosphorus))
     asked = _from_today(asked, start, today)
+    fixed = fixed_days(lawn.grass.season, lawn.climate.latitude_deg < 0, start) if SCHOOLS[school].fixed else ()
+    unused = [one for one in left_out(asked, fixed) if one[0] >= today]
+    asked = at_fixed_days(asked, fixed) if fixed else asked
     down = _fixed(lawn, asked, start, logged, pinned)
     earlier, said = carried_in(logged, asked.phases, start, lawn.size_m2)
     asked = replace(asked, carried_g_m2=earlier)
     steps = frozenset(asked.phases.step_of(day) for day in visited)
     choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened)
-    fed = rounds_of(lawn, asked, choice, start, today, soil)
+    fed = rounds_of(lawn, asked, choice, start, today, soil, fixed)
     rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today)])
-    told = advice(lawn, ground, soil, asked, choice, rounds, down, for_turf)
+    told = (*advice(lawn, ground, soil, asked, choice, rounds, down, for_turf), *of_fixed_days(unused))
     return YearPlan(
         start,
         next_season_start(start),

@@ -26,14 +26,23 @@ IRON_FROM = 0.01  # of mass: what a product for colour holds at least
 ROUNDED_G_M2 = 0.01
 
 
-def rounds_of(lawn: Lawn, asked: Asks, choice: Choice, start: date, today: date, soil: SoilFindings) -> list[Job]:
-    """A job for each dose, in order of its day."""
+def rounds_of(
+    lawn: Lawn,
+    asked: Asks,
+    choice: Choice,
+    start: date,
+    today: date,
+    soil: SoilFindings,
+    fixed: Sequence[date] = (),
+) -> list[Job]:
+    """A job for each dose, in order of its day; ``fixed``: days that stand for their steps."""
+    stands = {asked.phases.step_of(day): day for day in fixed}
     end = start + timedelta(days=365)
     thin = lawn.low_m2 / lawn.size_m2
     brought = {id(d): d.rate_g_m2 * d.product.total_nitrogen for d in choice.doses}
     year = sum(brought.values()) or 1.0
     dated = sorted(
-        ((max(asked.phases.date_of(d.step, start), today), d) for d in choice.doses),
+        ((max(stands.get(d.step) or asked.phases.date_of(d.step, start), today), d) for d in choice.doses),
         key=lambda one: (one[0], one[1].product.key),
     )
     names = _names(lawn, asked, [d for _, d in dated])

@@ -43,8 +43,9 @@ class Weights:
 class School:
     """A way of feeding: its weights, the families it allows (none named: all) and its frame.
 
-    ``mineral_first``: organic feeds only where no mineral one is there, or phosphorus is wanted. ``most_visits`` a
-    year, None: as many as are worth it. ``alternate``: organic and mineral feeds by turns.
+    ``fixed``: visits fall on fixed days. ``mineral_first``: organic feeds only where no mineral one is there, or
+    phosphorus is wanted. ``most_visits`` a year, None: as many as are worth it. ``alternate``: organic and mineral
+    feeds by turns.
     """
 
     key: str
@@ -57,9 +58,12 @@ class School:
     alternate: bool = False
     visit_n_cap: float | None = None
     carbon: str = ""
+    fixed: bool = False
 
 
 _BASE = Weights()
+# Slices of demand where visits are few: what is unmet then weighs more than going there.
+MEET_IT = ((0.35, 1.4), (0.35, 2.2), (0.30, 3.2))
 ORGANIC = frozenset({"organic", "manure", "biosolid", "conditioner"})
 SCHOOLS: dict[str, School] = {
     school.key: school
@@ -98,9 +102,23 @@ SCHOOLS: dict[str, School] = {
             "once",
             "Once a season",
             "One slow feed as growth starts and one after summer at most: the fewest visits.",
-            replace(_BASE, visit=1.2, shared_visit=0.8, slow_short=0.8, slow_wanted=0.7),
+            replace(_BASE, visit=0.6, shared_visit=0.4, slow_short=0.8, slow_wanted=0.7, unmet=MEET_IT),
             mineral_first=True,
             most_visits=2,
+        ),
+        School(
+            "few",
+            "Fewest visits",
+            "As few visits as still meet the need: each one has to be worth its way.",
+            replace(_BASE, visit=0.9, shared_visit=0.6, dose=0.3, unmet=MEET_IT, money=0.06),
+            mineral_first=True,
+        ),
+        School(
+            "fixed",
+            "Fixed dates",
+            "The same rounds for every garden; what the grass cannot take up on one of them stays in the bag.",
+            mineral_first=True,
+            fixed=True,
         ),
     )
 }

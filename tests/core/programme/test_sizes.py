@@ -1,0 +1,75 @@
+"""Sizes of a plan: the fewest visits that meet the need, and fixed rounds held against what grows (common practice, no
+source)."""
+
+from __future__ import annotations
+
+from datetime import date
+
+import pytest
+
+from amber_acre.core.programme.comparing import school_year
+from amber_acre.core.programme.fixed_dates import ROUNDS, at_fixed_days, fixed_days, left_out
+from amber_acre.core.programme.planning import YearPlan, plan_year
+from amber_acre.core.rules.local import RuleSet
+from amber_acre.core.season.climate import Climate, season_start
+from tests.core.worlds import BAY, FREE, HOT, SHELF, VALE, lawn
+
+LAWNS = [(VALE, "bluegrass"), (VALE, "fine-fescue"), (BAY, "tall-fescue"), (BAY, "couch"), (HOT, "couch")]
+
+
+def planned(climate: Climate, grass: str, school: str, rules: RuleSet = FREE, today: date | None = None) -> YearPlan:
+    start = season_start(climate, date(2026, 3, 1))
+    return plan_year(lawn(climate=climate, grass=grass, rules=rules), list(SHELF), start, today or start, school=school)
+
+
+@pytest.mark.parametrize(("climate", "grass"), LAWNS)
+def test_fewest_visits_meets_what_test_led_meets_in_no_more_of_them(climate: Climate, grass: str) -> None:
+    few = school_year(planned(climate, grass, "few"), 100.0)
+    usual = school_year(planned(climate, grass, "test"), 100.0)
+    assert few.visits <= usual.visits
+    assert few.fit >= usual.fit - 0.06
+
+
+@pytest.mark.parametrize(("climate", "grass"), LAWNS)
+def test_once_a_season_feeds_wherever_a_feed_is_wanted(climate: Climate, grass: str) -> None:
+    once = school_year(planned(climate, grass, "once"), 100.0)
+    assert 1 <= once.visits <= 2
+    assert once.fit >= 0.4
+
+
+def test_fixed_days_lie_in_the_season_and_half_a_year_on_in_the_south() -> None:
+    north = fixed_days("cool", False, date(2026, 3, 1))
+    assert [day.isoformat() for day in north] == ["2026-04-12", "2026-06-03", "2026-09-04", "2026-10-18"]
+    south = fixed_days("cool", True, date(2025, 9, 1))
+    assert [(day.year, day.month, day.day) for day in south] == [
+        (2025, 10, 12),
+        (2025, 12, 3),
+        (2026, 3, 4),
+        (2026, 4, 18),
+    ]
+    assert len(ROUNDS["warm"]) == len(fixed_days("warm", False, date(2026, 5, 4)))
+    assert fixed_days("warm", False, date(2026, 5, 4))[-1] == date(2027, 5, 3)  # a day before the start is next year's
+
+
+@pytest.mark.parametrize(("climate", "grass"), LAWNS)
+def test_rounds_of_fixed_dates_stand_on_them_and_the_rest_says_why(climate: Climate, grass: str) -> None:
+    plan = planned(climate, grass, "fixed")
+    days = fixed_days("warm" if grass == "couch" else "cool", climate.latitude_deg < 0, plan.start)
+    assert plan.rounds
+    assert {job.on for job in plan.rounds} <= set(days)
+    said = {one.sentence for one in plan.advice if one.code == "fixed_dates"}
+    fed = {job.on for job in plan.rounds}
+    for day in set(days) - fed:
+        if not plan.asked.open[plan.asked.phases.step_of(day)]:
+            assert any(f"{day:%-d %B}" in sentence for sentence in said)
+
+
+def test_a_fixed_round_in_a_closed_period_or_past_is_left_out() -> None:
+    at = planned(VALE, "bluegrass", "test").asked
+    day = date(2026, 1, 20)  # under frost
+    closed = at_fixed_days(at, [day])
+    assert not closed.open.any()
+    assert left_out(at, [day])[0][1]
+    late = planned(VALE, "bluegrass", "fixed", today=date(2026, 6, 20))
+    assert all(job.on >= date(2026, 6, 20) for job in late.rounds)
+    assert not any("12 April" in one.sentence for one in late.advice)
