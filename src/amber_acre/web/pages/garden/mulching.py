@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from datetime import date, timedelta
 from typing import Any
 from urllib.parse import urlencode
 
@@ -14,10 +15,12 @@ from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
 from amber_acre.core.mulch.depth import renewal_years, top_up
+from amber_acre.core.mulch.saving import saved
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_season import planting_now
 from amber_acre.core.quantities import depth_in_both
+from amber_acre.core.season.water import water_year
 from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
 from amber_acre.core.working import Working
 from amber_acre.store.areas import area_of
@@ -45,7 +48,7 @@ def plan_mulch(request: Request, session: Reading, today: Today, area_id: Key) -
     result = None
     if read.value is not None:
         try:
-            result = _mulched(planting, read.value, us, shelf(session), _conditions(planting, read))
+            result = _mulched(planting, read.value, us, shelf(session), _conditions(planting, read), today)
         except AmberError as refused:
             read.refuse(refused)
     return render(
@@ -94,7 +97,12 @@ def _conditions(planting: Planting, read: Read[MulchForm]) -> list[Condition]:
 
 
 def _mulched(
-    planting: Planting, form: MulchForm, us: bool, products: Sequence[Product], conditions: Sequence[Condition]
+    planting: Planting,
+    form: MulchForm,
+    us: bool,
+    products: Sequence[Product],
+    conditions: Sequence[Condition],
+    today: date,
 ) -> dict[str, Any]:
     """Every figure of the planner; refusals name the field they belong to."""
     best, _ = kind_for(planting, products, conditions)
@@ -112,6 +120,19 @@ def _mulched(
             volume, bag, form.bag_price.value, form.bulk_price.value, form.delivery.value if form.delivery else 0.0
         )
     years = renewal_years(kind.key, want)
+    climate = planting.ground.climate
+    kept = (
+        saved(
+            water_year(climate, planting.ground.season, Working("")).reference_et_mm,
+            climate.rain_mm,
+            climate.mean_c,
+            want,
+            planting.ground.irrigated is not False,
+            working,
+        )
+        if kind.organic and want
+        else None
+    )
     return {
         "kind": kind,
         "top": top,
@@ -123,6 +144,8 @@ def _mulched(
         "bag_kg": bag * kind.density_kg_l,
         "offer": offer,
         "years": years,
+        "kept": kept,
+        "renew_on": today + timedelta(days=round(years * 365.25)) if top.add_mm else None,
         "drawing": mulch_years(kind, planting.lies.depth_mm, want, years, us) if want else None,
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "working": working,
