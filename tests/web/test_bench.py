@@ -74,7 +74,7 @@ def test_nonsense_is_refused_beside_its_field_and_kept(browser: Browser, one: Ca
             continue
         page = browser.client.get(f"/bench/{one.key}", params={name: "−7 furlongs"})
         assert page.status_code == 422, name
-        assert name in ("material", "oxide") or "−7 furlongs" in page.text
+        assert name in ("material", "oxide", "texture") or "−7 furlongs" in page.text
         assert 'class="notice"' in page.text
 
 

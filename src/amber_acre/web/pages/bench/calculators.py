@@ -97,6 +97,15 @@ CALCULATORS: tuple[Calculator, ...] = (
         {"size": "37 m²", "want": "6 cm", "found": "1.5 cm", "settles": "18 %", "material": "compost", "bag": "40 L"},
     ),
     Calculator(
+        "swap",
+        "By depth",
+        "Soil swapped in a bed",
+        "What leaves, loose, and what comes before it settles: volume, weight, trips, money.",
+        forms.SwapForm,
+        solving.swap,
+        {"size": "26 m²", "depth": "35 cm", "texture": "clay", "material": "topsoil", "trailer": "1.2 m³", "buy": "31"},
+    ),
+    Calculator(
         "lime",
         "Soil",
         "Lime of a laboratory's advice",

@@ -12,6 +12,7 @@ from pydantic import BeforeValidator, Field, ValidationInfo
 
 from amber_acre.core import typed, typed_label, typed_machines
 from amber_acre.core.bench.converting import OXIDES
+from amber_acre.core.bench.swapping import SWELLS
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
 from amber_acre.core.products.product import parse_grade
 from amber_acre.core.tables.materials import MATERIALS
@@ -247,6 +248,25 @@ class VolumeForm(Bench):
     bag_price: Price = asked("A bag costs")
     bulk_price: Price = asked("Bulk costs", "a m³, or a yd³ in feet and pounds")
     delivery: Price = asked("Its delivery costs")
+
+
+class SwapForm(Bench):
+    size: Size = asked("Ground", "28 m², 300 sq ft")
+    depth: Depth = asked("To what depth", "40 cm, 16 in")
+    texture: Literal["sand", "loam", "clay", "rubble"] = asked(
+        "The old soil is", choices=[(key, words) for key, (words, _) in SWELLS.items()], default="loam"
+    )
+    settles: Percent = asked("New soil sinks by", "15 % where nothing is typed")
+    material: str = asked(
+        "The new soil is",
+        "for its weight",
+        [("", "not said"), *((key, row.name) for key, row in MATERIALS.items())],
+        default="",
+    )
+    trailer: Loose = asked("A trip carries", "1.5 m³, 2 cu yd")
+    tip: Price = asked("To be rid of it costs", "a m³, or a yd³ in feet and pounds")
+    buy: Price = asked("New soil costs", "the same")
+    trip: Price = asked("A trip costs")
 
 
 class LimeForm(Bench):

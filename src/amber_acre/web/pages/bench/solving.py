@@ -21,6 +21,7 @@ from amber_acre.core.bench.machine_sums import (
 from amber_acre.core.bench.rates import RateAsked, rate_sum
 from amber_acre.core.bench.schedules import Schedule, ScheduleAsked, schedule_sum
 from amber_acre.core.bench.soil_sums import AcidAsked, LimeAsked, acid_sum, lime_sum
+from amber_acre.core.bench.swapping import NEW_SETTLES, SwapAsked, swap_sum
 from amber_acre.core.bench.volumes import VolumeAsked, volume_sum
 from amber_acre.core.errors import DoesNotFit, MissingInput
 from amber_acre.core.products.injection import SAID, InjectionLabel, sheet
@@ -156,6 +157,24 @@ def volume(form: forms.VolumeForm) -> Answer:
             of(form.bag_price),
             bulk / per if bulk is not None else None,
             of(form.delivery) or 0.0,
+        )
+    )
+
+
+def swap(form: forms.SwapForm) -> Answer:
+    per = VOLUME_L["yd³"] / 1000 if form.units == "us" else 1.0
+    tip, buy = of(form.tip), of(form.buy)
+    return swap_sum(
+        SwapAsked(
+            needed(form.size, "size").value,
+            needed(form.depth, "depth").value * 1000,
+            form.texture,
+            share(form.settles) if form.settles else NEW_SETTLES,
+            form.material,
+            of(form.trailer),
+            tip / per if tip is not None else None,
+            buy / per if buy is not None else None,
+            of(form.trip) or 0.0,
         )
     )
 
