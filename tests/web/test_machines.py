@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import html
+import re
 
 from sqlalchemy import Engine, select
 
@@ -123,3 +124,12 @@ def test_a_sprayer_is_measured_with_clean_water(demo: Browser) -> None:
     assert "L/ha" in page
     form = {name: text for name, text in CATCH.items() if name != "product"} | {"amount": "2 L", "width": "1.1 m"}
     assert demo.post("/machines/3/catches", form).status_code == 303
+
+
+def test_a_spray_job_is_told_in_tanks(demo: Browser) -> None:
+    """1.65 L over 30 m of 1.1 m is 0.05 L/m²: the job's page and its sheet fill the knapsack by it."""
+    page = html.unescape(re.sub(r"<[^>]+>|\s+", " ", demo.get("/jobs/3").text))
+    assert re.search(r"Knapsack two: +\d+ tanks? of (15\.0 L|3\.96 gal) with", page), page[:2000]
+    sheets = demo.get("/sheets?day=2026-06-19").text
+    assert "Knapsack two" in sheets
+    assert "Knapsack two" not in demo.get("/jobs/2").text  # granules

@@ -11,6 +11,8 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.machines.spreading import Advised, Caught, advise, caught_rate
+from amber_acre.core.machines.tanks import Filled, fill
+from amber_acre.core.products.product import Product
 from amber_acre.core.working import Working
 from amber_acre.store.machine_tables import CatchRow, MachineRow
 from amber_acre.store.session import once
@@ -22,6 +24,7 @@ KINDS = {
     "sprayer": "sprayer",
 }
 SPREADERS = ("broadcast", "drop", "hand")
+SPRAYED = ("feed", "spray", "spread")  # work that a liquid is sprayed for
 
 
 def machines(session: Session) -> Sequence[MachineRow]:
@@ -127,3 +130,16 @@ def settings_for(session: Session, product_id: int, rate_g_m2: float) -> list[Ad
         for machine in machines(session)
         if machine.kind in SPREADERS and (tests := tests_of(machine).get(product_id))
     ]
+
+
+def tanks_for(session: Session, product: Product, rate_g_m2: float, left_kg: float) -> list[Filled]:
+    """What each sprayer that was measured is filled with for what is left of a spray job; none of a solid."""
+    if not product.liquid or not product.density_kg_l or rate_g_m2 <= 0 or left_kg <= 0:
+        return []
+    rate_ml_m2, size_m2 = rate_g_m2 / product.density_kg_l, left_kg * 1000 / rate_g_m2
+    found = [
+        fill(machine.name, tests_of(machine).get(None, []), machine.tank_l, rate_ml_m2, size_m2)
+        for machine in machines(session)
+        if machine.kind == "sprayer"
+    ]
+    return [one for one in found if one is not None]

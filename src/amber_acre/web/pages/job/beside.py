@@ -3,11 +3,12 @@
 from __future__ import annotations
 
 from amber_acre.core.machines.spreading import Advised
+from amber_acre.core.machines.tanks import Filled
 from amber_acre.core.products.lots import BagCost, bag_cost, next_from
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.store.daybook import entries_of_job
-from amber_acre.store.machines import settings_for
+from amber_acre.store.machines import SPRAYED, settings_for, tanks_for
 from amber_acre.store.stock import hands
 from amber_acre.store.tables import JobRow
 from amber_acre.web.page import Reading
@@ -28,3 +29,12 @@ def settings_of_job(session: Reading, row: JobRow, judged: JudgedJob) -> list[Ad
     if product is None or product.liquid or judged.job.dose.basis != "area":
         return []
     return settings_for(session, product.key, float(judged.job.rate_on(SquareMetres(row.area.size_m2))))
+
+
+def tanks_of_job(session: Reading, row: JobRow, judged: JudgedJob) -> list[Filled]:
+    """What each measured sprayer is filled with for a spray by area."""
+    product = judged.product
+    if product is None or judged.job.dose.basis != "area" or judged.job.work not in SPRAYED:
+        return []
+    rate = float(judged.job.rate_on(SquareMetres(row.area.size_m2)))
+    return tanks_for(session, product, rate, float(judged.stands.left_kg))

@@ -38,7 +38,7 @@ from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.job.beside import out_of_the_bag, settings_of_job
+from amber_acre.web.pages.job.beside import out_of_the_bag, settings_of_job, tanks_of_job
 from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_dose
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import days_ahead, held_as_seen
@@ -343,6 +343,7 @@ def _page(
         products=products.values(),
         stock=stocks(session),
         settings=settings_of_job(session, row, judged),
+        tanks=tanks_of_job(session, row, judged),
         bag=out_of_the_bag(session, row, judged),
         areas=[(one.id, one.name) for one in areas_of(session, area.property_id)],
         entries=[(one, entry_of(one), corrected.get(one.id)) for one in entries],

@@ -12,13 +12,14 @@ from fastapi.responses import HTMLResponse
 
 from amber_acre.core.jobs.job import WORK_WORDS
 from amber_acre.core.machines.spreading import Advised
+from amber_acre.core.machines.tanks import Filled
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.due import hold_rules, week_of
 from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.sentence import Sentence
 from amber_acre.store.clients import property_of
 from amber_acre.store.in_use import PlaceInUse
-from amber_acre.store.machines import settings_for
+from amber_acre.store.machines import SPRAYED, settings_for, tanks_for
 from amber_acre.store.site import OnSheet, sheet_of
 from amber_acre.web.draw.sheet import Reading as Step
 from amber_acre.web.draw.sheet import Sheet, Subject, draw_sheet
@@ -58,6 +59,7 @@ def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = Non
         sheets=sheets,
         work_words=WORK_WORDS,
         settings=_settings(session, jobs),
+        tanks=_tanks(session, jobs),
     )
 
 
@@ -69,6 +71,20 @@ def _settings(session: Reading, jobs: Sequence[DueJob]) -> dict[int, list[Advise
         )
         for one in jobs
         if one.judged.product is not None and not one.judged.product.liquid and one.area.kind in TURF
+    }
+
+
+def _tanks(session: Reading, jobs: Sequence[DueJob]) -> dict[int, list[Filled]]:
+    """What each sprayer is filled with, by the key of the job."""
+    return {
+        one.judged.job.key: tanks_for(
+            session,
+            one.judged.product,
+            float(one.judged.job.rate_on(SquareMetres(one.area.size_m2))),
+            float(one.judged.stands.left_kg),
+        )
+        for one in jobs
+        if one.judged.product is not None and one.judged.job.work in SPRAYED and one.judged.job.dose.basis == "area"
     }
 
 
