@@ -64,10 +64,16 @@ def lawn_row(session: Session, area_id: int) -> AreaRow | None:
     return row if row is not None and row.kind == "lawn" else None
 
 
-def areas_of(session: Session, property_id: int, kind: str = "") -> Sequence[AreaRow]:
-    """Areas of a property in use, of one kind or of all."""
+def areas_of(session: Session, property_id: int, kind: str = "", light: bool = False) -> Sequence[AreaRow]:
+    """Areas of a property in use, of one kind or of all; ``light``: what is typed, measured and tested of each is
+    loaded when it is asked for."""
     query = select(AreaRow).where(AreaRow.property_id == property_id, AreaRow.deleted_at.is_(None)).order_by(AreaRow.id)
+    if light:
+        query = query.options(*(lazyload(one) for one in _EVERYTHING_OF_AN_AREA))
     return session.scalars(query.where(AreaRow.kind == kind) if kind else query).all()
+
+
+_EVERYTHING_OF_AN_AREA = (AreaRow.shapes, AreaRow.taken, AreaRow.facts, AreaRow.soil_tests)
 
 
 def all_lawns(session: Session) -> Sequence[AreaRow]:

@@ -30,12 +30,11 @@ from amber_acre.core.tables.plants import Plant, nearest
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import climate_of
-from amber_acre.store.daybook import entry_of, entry_rows_of
+from amber_acre.store.daybook import entry_of, entry_rows_of, every_label
 from amber_acre.store.jobs import job_of, jobs_in_force
 from amber_acre.store.observed import bloom_seen, growth_seen
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import rule_set_of, softened
-from amber_acre.store.shelf import held_products
 from amber_acre.store.site import crowns_over
 from amber_acre.store.soil_tests import probe_rows, tests_of
 from amber_acre.store.stamps import Stamp, stamps_of
@@ -72,11 +71,11 @@ def _read(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
     """Books put together from their rows."""
     ids = [area.id for area in areas]
     planned, logged = jobs_in_force(session, ids), entry_rows_of(session, ids)
-    used = {row.product_id for rows in planned.values() for row in rows if row.product_id}
-    used |= {row.product_id for rows in logged.values() for row in rows if row.product_id}
-    _products = held_products(session, used)
-    jobs = {key: [job_of(row) for row in rows] for key, rows in planned.items()}
-    entries = {key: tuple(entry_of(row) for row in rows if row.applied_on <= day) for key, rows in logged.items()}
+    labels = every_label(session)
+    jobs = {key: [job_of(row, labels) for row in rows] for key, rows in planned.items()}
+    entries = {
+        key: tuple(entry_of(row, labels) for row in rows if row.applied_on <= day) for key, rows in logged.items()
+    }
     grounds = grounds_of(session, areas, day)
     found = {
         area.id: book_with(grounds[area.id], jobs.get(area.id, []), entries.get(area.id, ()), day) for area in areas

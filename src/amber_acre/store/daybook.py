@@ -2,7 +2,8 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
+from dataclasses import dataclass
 from datetime import date, datetime
 
 from sqlalchemy import select
@@ -10,25 +11,45 @@ from sqlalchemy.orm import Session, lazyload, selectinload
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import Kilograms, SquareMetres
-from amber_acre.store.product_versions import as_logged
-from amber_acre.store.shelf import product_of
+from amber_acre.store.product_versions import Versions, as_logged, every_version, versions_of
+from amber_acre.store.shelf import every_product, product_of
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 
 
-def entry_of(row: EntryRow) -> Entry:
+@dataclass(frozen=True)
+class Labels:
+    """Every product by its key, and what labels said before: read together, so that no row loads its own."""
+
+    products: Mapping[int, Product]
+    versions: Mapping[int, Versions]
+
+
+def every_label(session: Session) -> Labels:
+    """Products and labels as jobs and entries of many areas need them."""
+    return Labels(every_product(session), every_version(session))
+
+
+def entry_of(row: EntryRow, labels: Labels | None = None) -> Entry:
     """The core value of an entry row, with its product as its label stood when it was written."""
-    product = row.product
     return Entry(
         row.id,
         row.job_id,
         row.applied_on,
-        as_logged(product, product_of(product), row.recorded_at) if product is not None else None,
+        _product_of(row, labels),
         Kilograms(row.amount_kg),
         SquareMetres(row.covered_m2),
         row.corrects_id,
         row.struck,
     )
+
+
+def _product_of(row: EntryRow, labels: Labels | None) -> Product | None:
+    if labels is not None and row.product_id is not None:
+        return as_logged(labels.versions.get(row.product_id, ()), labels.products[row.product_id], row.recorded_at)
+    product = row.product
+    return as_logged(versions_of(product), product_of(product), row.recorded_at) if product is not None else None
 
 
 def entries_of(session: Session, area_id: int) -> tuple[Entry, ...]:

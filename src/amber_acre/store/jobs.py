@@ -20,7 +20,7 @@ from amber_acre.core.jobs.standing import StandingJob, stand
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import next_season_start
-from amber_acre.store.daybook import entry_of, entry_rows_of
+from amber_acre.store.daybook import Labels, entry_of, entry_rows_of
 from amber_acre.store.shelf import product_of
 from amber_acre.store.tables import AreaRow, JobChangeRow, JobRow, ProgrammeRow
 
@@ -41,8 +41,13 @@ def maker_of(row: JobRow) -> Maker:
     return next(maker for maker in MAKERS if maker == kind)
 
 
-def job_of(row: JobRow) -> Job:
+def job_of(row: JobRow, labels: Labels | None = None) -> Job:
     """The core value of a job row; open jobs of a plan that was ended are left out."""
+    product = None
+    if row.product_id is not None and labels is not None:
+        product = labels.products[row.product_id]
+    elif row.product is not None:
+        product = product_of(row.product)
     return Job(
         row.number,
         row.name,
@@ -51,7 +56,7 @@ def job_of(row: JobRow) -> Job:
         row.opens,
         row.closes,
         Dose(row.dose, next(basis for basis in BASIS_KEYS if basis == row.basis), row.dose_count),
-        product_of(row.product) if row.product is not None else None,
+        product,
         row.id,
         maker_of(row),
         next(placement for placement in PLACEMENTS if placement == row.placement),

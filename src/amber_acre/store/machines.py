@@ -15,7 +15,7 @@ from amber_acre.core.machines.tanks import Filled, fill
 from amber_acre.core.products.product import Product
 from amber_acre.core.working import Working
 from amber_acre.store.machine_tables import CatchRow, MachineRow
-from amber_acre.store.session import once
+from amber_acre.store.once import once
 
 KINDS = {
     "broadcast": "broadcast spreader",

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import json
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict, replace
 from datetime import datetime
 from functools import lru_cache
@@ -13,6 +14,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.typed_counts import CountRate
+from amber_acre.store.stamps import by_firm
 from amber_acre.store.tables import EntryRow, ProductRow, ProductVersionRow
 
 
@@ -32,11 +34,28 @@ def product_from(content: str) -> Product:
     return Product(**{**kept, "label": Label(**kept["label"]), "packs": packs, "soil": SoilAction(**soil)})
 
 
-def as_logged(row: ProductRow, now: Product, at: datetime) -> Product:
+Versions = Sequence[tuple[datetime, str]]  # until when a label stood, oldest first, and what it said
+
+
+def as_logged(versions: Versions, now: Product, at: datetime) -> Product:
     """The product as its label stood at a moment; ``now`` where it has not been changed since."""
     moment = at.replace(tzinfo=None)
-    kept = next((version for version in row.versions if version.until > moment), None)
-    return now if kept is None else product_from(kept.content)
+    kept = next((content for until, content in versions if until > moment), None)
+    return now if kept is None else product_from(kept)
+
+
+def versions_of(row: ProductRow) -> Versions:
+    """What a product's label said before."""
+    return [(version.until, version.content) for version in row.versions]
+
+
+@by_firm
+def every_version(session: Session) -> Mapping[int, Versions]:
+    """What labels said before, by the product's key; of those that were changed."""
+    found: dict[int, list[tuple[datetime, str]]] = {}
+    for row in session.scalars(select(ProductVersionRow).order_by(ProductVersionRow.until)):
+        found.setdefault(row.product_id, []).append((row.until, row.content))
+    return found
 
 
 def keep_version(session: Session, row: ProductRow, product: Product, until: datetime) -> None:

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, lazyload
 
 from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import Lawn
@@ -104,7 +104,8 @@ def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date)
     """The seasons of several areas, read together."""
     ids = [area.id for area in areas]
     query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_(ids), ProgrammeRow.season_start == season)
-    newest = {row.area_id: row for row in session.scalars(query.order_by(ProgrammeRow.id))}
+    lazily = lazyload(ProgrammeRow.rounds), lazyload(ProgrammeRow.notes)  # of most lanes nobody asks for them
+    newest = {row.area_id: row for row in session.scalars(query.options(*lazily).order_by(ProgrammeRow.id))}
     stamps = stamps_of(session)
     keys = {area.id: (stamps[area.id], season, today) for area in areas if area.id in stamps}
     years = {key: year for key, at in keys.items() if (year := _KEPT_YEARS.look(at)) is not None}

@@ -2,10 +2,9 @@
 
 from __future__ import annotations
 
-from collections.abc import Callable
 from pathlib import Path
 from threading import Lock
-from typing import Any, TypeVar
+from typing import Any
 
 from alembic import command
 from alembic.config import Config
@@ -16,7 +15,6 @@ from sqlalchemy.orm import Session
 
 from amber_acre.store import stamps
 
-T = TypeVar("T")
 BUSY_TIMEOUT_MS = 5000
 MIGRATIONS = Path(__file__).parent / "migrations"
 
@@ -64,16 +62,6 @@ def reading(engine: Engine) -> Session:
 def writing(engine: Engine) -> Session:
     """A session that takes the write lock at once, so that two people wait instead of failing."""
     return Session(engine.execution_options(amber_write=True), expire_on_commit=False)
-
-
-def once(session: Session, what: str, load: Callable[[], T]) -> T:
-    """What a session that only reads has loaded before; a writing session loads it anew each time."""
-    if session.get_bind().get_execution_options().get("amber_write", False):
-        return load()
-    if what not in session.info:
-        session.info[what] = load()
-    found: T = session.info[what]
-    return found
 
 
 TROUBLES = {

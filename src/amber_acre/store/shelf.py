@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping, Sequence
+from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
@@ -229,8 +229,3 @@ def set_product_deleted(session: Session, product_id: int, at: datetime | None) 
 def every_product(session: Session) -> Mapping[int, Product]:
     """Every product there ever was by its key, also those that have left the shelf."""
     return {row.id: product_of(row) for row in session.scalars(select(ProductRow))}
-
-
-def held_products(session: Session, keys: Collection[int]) -> Sequence[ProductRow]:
-    """Product rows read together: while they are held, no job or entry loads its own."""
-    return session.scalars(select(ProductRow).where(ProductRow.id.in_(keys))).all() if keys else ()

@@ -16,6 +16,7 @@ from sqlalchemy.orm import Mapped, Session, mapped_column
 
 from amber_acre.core.by_content import Results
 from amber_acre.store.base import Base
+from amber_acre.store.once import once
 
 R = TypeVar("R")
 Stamp = tuple[int, ...]
@@ -162,6 +163,10 @@ _FIRM_STAMP = text("SELECT at FROM stamps WHERE scope = 'firm' AND key = 0")
 def stamps_of(session: Session) -> dict[int, Stamp]:
     """What each area's book rests on, by the area's key: the stamps of the firm, of its property, and of its family,
     a lawn with the patches in it. Areas without a stamp of their own are left out: nothing may be kept of them."""
+    return once(session, "stamps", lambda: _read_stamps(session))
+
+
+def _read_stamps(session: Session) -> dict[int, Stamp]:
     session.flush()
     rows = session.execute(_ALL_STAMPS).all()
     families: dict[int, list[int]] = {}
@@ -174,6 +179,11 @@ def stamps_of(session: Session) -> dict[int, Stamp]:
     }
 
 
+def _read_firm_stamp(session: Session) -> int | None:
+    session.flush()
+    return session.execute(_FIRM_STAMP).scalar()
+
+
 def by_firm(load: Callable[[Session], R]) -> Callable[[Session], R]:
     """Keeps what a function loads of what every area rests on (climates, rules, products, plants) under its stamp.
 
@@ -184,8 +194,7 @@ def by_firm(load: Callable[[Session], R]) -> Callable[[Session], R]:
     @wraps(load)
     def asked(session: Session) -> R:
         """The kept result, or a new one."""
-        session.flush()
-        at = session.execute(_FIRM_STAMP).scalar()
+        at = once(session, "firm's stamp", lambda: _read_firm_stamp(session))
         return load(session) if at is None else kept.get(at, lambda: load(session))
 
     return asked

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session, aliased
 from amber_acre.core.products.lots import Hand, Lot, Move, in_hand
 from amber_acre.core.products.stock import Stock
 from amber_acre.core.quantities import Money
-from amber_acre.store.session import once
+from amber_acre.store.once import once
 from amber_acre.store.tables import DeliveryRow, EntryRow, StockCountRow
 
 

@@ -24,6 +24,7 @@ from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.corrections import findings_of
 from amber_acre.store.gardens import without_a_year
+from amber_acre.store.jobs import job_versions
 from amber_acre.store.kept_sums import kept_sums
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.pale import unasked_pale
@@ -79,7 +80,7 @@ def _page(
     number: int | None,
     working: str,
 ) -> HTMLResponse:
-    everything = area_store.areas_of(session, place.id)
+    everything = area_store.areas_of(session, place.id, light=True)
     areas = [row for row in everything if row.kind == "lawn"]
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
@@ -123,7 +124,7 @@ def _page(
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,
         schools=SCHOOLS,
-        movable=_movable(lanes),
+        movable=_movable(session, lanes),
         looks_due=_looks_due(session, chosen, day) if chosen else (),
         result=_result(chosen, judged) if chosen and judged else None,
     )
@@ -135,10 +136,15 @@ def _result(lane: Lane, judged: JudgedJob) -> Shows | None:
     return shows(product, judged.on, soil_on(lane.year.lawn.climate, judged.on)) if product is not None else None
 
 
-def _movable(lanes: list[Lane]) -> dict[int, tuple[int, int, str]]:
+def _movable(session: Reading, lanes: list[Lane]) -> dict[int, tuple[int, int, str]]:
     """Version, product and placement of each round that may be dragged to another day on the tape."""
-    rows = [row for lane in lanes if lane.programme is not None for row in lane.programme.rounds]
-    return {row.id: (row.version, row.product_id or 0, row.placement) for row in rows if not row.skipped}
+    jobs = [one.job for lane in lanes for one in lane.year.rounds if not one.job.skipped]
+    versions = job_versions(session, [job.key for job in jobs])
+    return {
+        job.key: (versions[job.key], job.product.key if job.product is not None else 0, job.placement)
+        for job in jobs
+        if job.key in versions
+    }
 
 
 def _looks_due(session: Reading, lane: Lane, day: date) -> tuple[LookDue, ...]:
