@@ -37,6 +37,7 @@ from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
 from amber_acre.web.serving import settle_memory
 from benchmarks.seasons import measure
+from benchmarks.starting import starts
 from benchmarks.visitors import together as at_once
 
 REPORT = Path(__file__).parents[1] / "docs" / "performance.md"
@@ -239,6 +240,7 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         found, one_row, first, products = pages(Path(folder))
         slowest, writes = together(Path(folder))
+        first_byte, memory = starts(Path(folder) / "bench.sqlite")
     again, twelve = planning(first, products)
     chosen = measure(first, products)
     lines = [
@@ -256,6 +258,8 @@ def main() -> None:
         "",
         f"Eight readers at once: the slowest hundredth of the week's answers takes {slowest:.1f} times the middle one.",
         f"Eight people writing at once are answered, on disk, at {writes:.2f} of the rate of the hello route.",
+        f"A process gives its first answer after {first_byte:.0f} times, and then holds {memory:.1f} times the memory of,"
+        " a bare ASGI route.",
         "",
         "| planning | over | ratio |",
         "|---|---|---|",

@@ -11,7 +11,9 @@ from typing import Any
 
 import pytest
 from alembic.autogenerate import compare_metadata
+from alembic.config import Config
 from alembic.migration import MigrationContext
+from alembic.script import ScriptDirectory
 from sqlalchemy import Engine, select, text
 from sqlalchemy.exc import DatabaseError, IntegrityError
 
@@ -19,7 +21,7 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.measure.kept import TypedShape
 from amber_acre.store import areas, climates, daybook, find, jobs, programmes, rules, shelf, stock
-from amber_acre.store.session import migrate, open_engine, reading, writing
+from amber_acre.store.session import MIGRATIONS, migrate, open_engine, reading, revisions, writing
 from amber_acre.store.tables import AreaRow, Base, EntryRow, JobRow, ProductRow
 from tests.core.worlds import BAY, BYLAW, SLOW
 
@@ -36,6 +38,15 @@ def test_the_migration_makes_what_the_tables_say(engine: Engine) -> None:
     with engine.connect() as connection:
         assert compare_metadata(MigrationContext.configure(connection), Base.metadata) == []
     migrate(engine)  # a second time changes nothing
+
+
+def test_revisions_are_the_numbers_of_their_files(engine: Engine) -> None:
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    walked = [script.revision for script in ScriptDirectory.from_config(config).walk_revisions()]
+    assert revisions() == walked[::-1]
+    with engine.connect() as connection:
+        assert connection.execute(text("SELECT version_num FROM alembic_version")).scalar() == revisions()[-1]
 
 
 def test_every_connection_is_safe(engine: Engine) -> None:

@@ -13,7 +13,7 @@ from alembic.config import Config
 
 from amber_acre.settings import Settings
 from amber_acre.store import upkeep
-from amber_acre.store.session import MIGRATIONS, migrate, open_engine
+from amber_acre.store.session import MIGRATIONS, migrate, open_engine, revisions
 from amber_acre.store.upkeep import Unusable
 from amber_acre.web.app import create_app
 
@@ -91,7 +91,7 @@ def test_a_copy_is_made_before_an_upgrade_and_its_place_is_printed(
     engine.dispose()
     before = content_of(path)
     create_app(Settings(database=path)).state.engine.dispose()
-    copy = tmp_path / f"acre.before-{upkeep.revisions()[-1]}.sqlite"
+    copy = tmp_path / f"acre.before-{revisions()[-1]}.sqlite"
     assert str(copy) in capsys.readouterr().out
     assert content_of(copy) == before
     assert upkeep.check(path) == []

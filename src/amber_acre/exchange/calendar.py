@@ -8,16 +8,20 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 from datetime import datetime, timedelta
-
-from icalendar import Calendar, Event
+from typing import TYPE_CHECKING
 
 from amber_acre.exchange.job_lines import JobLine
+
+if TYPE_CHECKING:
+    from icalendar import Event
 
 PRODUCER = "-//Amber Acre//Programme//EN"
 
 
 def write_calendar(name: str, at: datetime, lines: Iterable[JobLine]) -> bytes:
     """An iCalendar file of jobs; ``at``: the moment it is made, with its zone."""
+    from icalendar import Calendar  # loaded when the first calendar is asked for
+
     calendar = Calendar()
     calendar.add("prodid", PRODUCER)
     calendar.add("version", "2.0")
@@ -28,6 +32,8 @@ def write_calendar(name: str, at: datetime, lines: Iterable[JobLine]) -> bytes:
 
 
 def _event(line: JobLine, at: datetime) -> Event:
+    from icalendar import Event
+
     event = Event()
     event.add("uid", line.uid)
     event.add("sequence", line.sequence)

@@ -6,11 +6,7 @@ from pathlib import Path
 from threading import Lock
 from typing import Any
 
-from alembic import command
-from alembic.config import Config
-from alembic.runtime.migration import MigrationContext
-from alembic.script import ScriptDirectory
-from sqlalchemy import Connection, Engine, create_engine, event
+from sqlalchemy import Connection, Engine, create_engine, event, text
 from sqlalchemy.orm import Session
 
 from amber_acre.store import stamps
@@ -87,13 +83,32 @@ def trouble_of(error: BaseException) -> str | None:
 
 def migrate(engine: Engine) -> None:
     """Brings the database to the newest revision; its stamps lie aside meanwhile, as tables may be made anew."""
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
-    newest = ScriptDirectory.from_config(config).get_current_head()
     with engine.connect() as connection:
-        if MigrationContext.configure(connection).get_current_revision() != newest:
-            stamps.take_off(connection)
-            config.attributes["connection"] = connection
-            command.upgrade(config, "head")
+        if _revision(connection) != revisions()[-1]:
+            _upgrade(connection)
         stamps.put_on(connection)
         connection.commit()
+
+
+def revisions() -> list[str]:
+    """Every revision this program knows, oldest first: the numbers its files begin with."""
+    return sorted(path.name.partition("_")[0] for path in (MIGRATIONS / "versions").glob("[0-9]*_*.py"))
+
+
+def _revision(connection: Connection) -> str | None:
+    there = text("SELECT 1 FROM sqlite_master WHERE type = 'table' AND name = 'alembic_version'")
+    if connection.execute(there).scalar() is None:
+        return None
+    found: str | None = connection.execute(text("SELECT version_num FROM alembic_version")).scalar()
+    return found
+
+
+def _upgrade(connection: Connection) -> None:
+    from alembic import command  # only where something is to do: it knows every database there is
+    from alembic.config import Config
+
+    config = Config()
+    config.set_main_option("script_location", str(MIGRATIONS))
+    stamps.take_off(connection)
+    config.attributes["connection"] = connection
+    command.upgrade(config, "head")

@@ -8,11 +8,8 @@ from collections.abc import Iterator
 from contextlib import closing, contextmanager
 from pathlib import Path
 
-from alembic.config import Config
-from alembic.script import ScriptDirectory
-
 from amber_acre.core.errors import AmberError
-from amber_acre.store.session import MIGRATIONS, trouble_of
+from amber_acre.store.session import revisions, trouble_of
 
 # SQLite's own header fields: what made a file. “ACRE” for one's own database, “DEMO” for the demo's.
 OURS, THE_DEMO = 0x41435245, 0x44454D4F
@@ -20,13 +17,6 @@ OURS, THE_DEMO = 0x41435245, 0x44454D4F
 
 class Unusable(AmberError):
     """A database that cannot be used, in a sentence that says which file and what to do."""
-
-
-def revisions() -> list[str]:
-    """Every revision this program knows, oldest first."""
-    config = Config()
-    config.set_main_option("script_location", str(MIGRATIONS))
-    return [script.revision for script in ScriptDirectory.from_config(config).walk_revisions()][::-1]
 
 
 @contextmanager
