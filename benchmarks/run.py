@@ -258,7 +258,7 @@ def main() -> None:
         "",
         f"Eight readers at once: the slowest hundredth of the week's answers takes {slowest:.1f} times the middle one.",
         f"Eight people writing at once are answered, on disk, at {writes:.2f} of the rate of the hello route.",
-        f"A process gives its first answer after {first_byte:.0f} times, and then holds {memory:.1f} times the memory of,"
+        f"A process gives its first answer after {first_byte:.0f} times, and holds {memory:.1f} times the memory of,"
         " a bare ASGI route.",
         "",
         "| planning | over | ratio |",

@@ -22,3 +22,21 @@ def test_nothing_to_come_says_what_to_do(demo: Browser) -> None:
     place = demo.post("/properties/new", PROPERTY).headers["location"].partition("/areas")[0]
     assert "plan a year first" in demo.get(f"{place}/quote?hour=50").text
     assert demo.get("/properties/999/quote").status_code == 404
+
+
+def test_the_firms_terms_are_kept_and_begin_every_quote(demo: Browser) -> None:
+    terms = {"hour": "58", "haulage": "14.50", "margin": "25", "set_up": "", "minutes": ""}
+    page = demo.get("/properties/1/quote?hour=58&haulage=14.50&margin=25").text
+    assert "Keep these terms" in page
+    assert demo.post("/properties/1/quote", terms, "/properties/new").status_code == 303
+    other = demo.get("/properties/2/quote").text
+    assert 'value="14.50"' in other
+    assert "as the firm keeps them" in other
+    assert "Keep these terms" not in other
+    asked = demo.get("/properties/2/quote?hour=60").text  # what the address says stands first, and alone
+    assert 'value="14.50"' not in asked
+    wrong = demo.post("/properties/1/quote", terms | {"margin": "140"}, "/properties/new")
+    assert wrong.status_code == 422
+    assert 'id="fault-margin"' in wrong.text
+    assert demo.post("/properties/1/quote", dict.fromkeys(terms, ""), "/properties/new").status_code == 303
+    assert "Type what an hour costs" in demo.get("/properties/2/quote").text

@@ -98,6 +98,7 @@ UNSTAMPED = frozenset(
         "lab_layouts",
         "pacers",
         "sent_forms",
+        "firm_terms",
         "stamps",
     }
 )

@@ -8,6 +8,7 @@ from sqlalchemy import CheckConstraint, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from amber_acre.store.base import Base
+from amber_acre.store.firm_terms import FirmTermRow
 from amber_acre.store.job_tables import EntryRow, JobChangeRow, JobRow, SoftenedRuleRow
 from amber_acre.store.site_tables import (
     AreaRow,
@@ -46,6 +47,7 @@ __all__ = [
     "EntryRow",
     "FactRow",
     "FindingRow",
+    "FirmTermRow",
     "JobChangeRow",
     "JobRow",
     "LabLayoutRow",

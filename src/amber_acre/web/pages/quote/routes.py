@@ -5,18 +5,19 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 from fastapi import APIRouter, Request
-from fastapi.responses import HTMLResponse
+from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.bench.quoting import USUAL_SET_UP, Piece, Quote, Terms, quote
 from amber_acre.core.errors import AmberError
 from amber_acre.core.jobs.standing import OPEN
 from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
+from amber_acre.store.firm_terms import TERMS, firm_terms, keep_terms
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import PropertyRow
 from amber_acre.web.forms.fields import OptionalMoney, OptionalNumber, OptionalPercent
 from amber_acre.web.forms.reading import Form, read_form
-from amber_acre.web.page import Key, Reading, Today, found, render, units_of
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 
 router = APIRouter()
 AHEAD_DAYS = 366
@@ -47,7 +48,28 @@ class TermsForm(Form):
 def show_quote(request: Request, session: Reading, today: Today, property_id: Key) -> HTMLResponse:
     """Every job still open within a year, priced by what the address says."""
     place = found(property_of(session, property_id), "This property")
-    read = read_form(TermsForm, dict(request.query_params))
+    return _page(request, session, place, today, _asked(request, session))
+
+
+@router.post("/properties/{property_id}/quote")
+def keep_as_terms(request: Request, session: Writing, posted: Posted, today: Today, property_id: Key) -> Response:
+    """Keeps the terms for every quote of the firm to begin with."""
+    place = found(property_of(session, property_id), "This property")
+    typed = {name: posted.get(name, "") for name in TERMS}
+    if read_form(TermsForm, typed).value is None:
+        return _page(request, session, place, today, typed)
+    keep_terms(session, typed)
+    return go(f"/properties/{place.id}/quote")
+
+
+def _asked(request: Request, session: Reading) -> dict[str, str]:
+    """The terms of the address; of an address without any those the firm keeps."""
+    asked = {name: text for name, text in request.query_params.items() if name in TERMS}
+    return asked or firm_terms(session)
+
+
+def _page(request: Request, session: Reading, place: PropertyRow, today: date, typed: dict[str, str]) -> HTMLResponse:
+    read = read_form(TermsForm, typed)
     made: Quote | None = None
     if read.value is not None:
         try:
@@ -62,7 +84,8 @@ def show_quote(request: Request, session: Reading, today: Today, property_id: Ke
         units=units_of(place.units),
         place=place,
         made=made,
-        typed=dict(request.query_params),
+        typed=typed,
+        kept={name: text for name, text in typed.items() if text} == firm_terms(session),
         faults=read.faults,
         usual_set_up=USUAL_SET_UP,
         asked=read.value is not None and read.value.hour is not None,
