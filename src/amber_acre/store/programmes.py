@@ -34,7 +34,8 @@ from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, Programme
 SEASON_DAYS = 365
 KEPT_AREAS = 2048  # areas by days, as their books
 _KEPT: Results[tuple[Stamp, date], tuple[JudgedJob, ...]] = Results(KEPT_AREAS)
-_KEPT_YEARS: Results[tuple[Stamp, date, date], LawnYear] = Results(KEPT_AREAS)
+KEPT_SEASONS = 512  # lawns; each some 80 kB
+_KEPT_YEARS: Results[tuple[Stamp, date, date], LawnYear] = Results(KEPT_SEASONS)
 
 
 @dataclass(frozen=True)

@@ -12,7 +12,7 @@ from markupsafe import Markup
 
 from amber_acre.core.by_content import Results
 
-PIECES_AT_MOST = 8192  # some kilobytes each
+PIECES_AT_MOST = 4096  # some kilobytes each
 _PIECES: Results[tuple[object, ...], Markup] = Results(PIECES_AT_MOST)
 
 

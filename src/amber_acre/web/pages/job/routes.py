@@ -195,7 +195,7 @@ def add_job(request: Request, session: Writing, posted: Posted, today: Today, ar
         return _new(request, session, area, read, 422)
     job = Job(
         0,
-        form.name or (product.name if product else WORK_WORDS[form.work].capitalize()),
+        form.name or WORK_WORDS[form.work].capitalize(),
         form.work,
         form.on_day,
         form.on_day,
