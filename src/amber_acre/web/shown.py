@@ -265,7 +265,7 @@ class Shown:
         return f"{self.sentence_count(dose.value, dose.basis)}, {plain_figure(many, 3)} {of[:-1] if many == 1 else of}"
 
     def _count(self, low: float, high: float, basis: str) -> str:
-        per, unit = (1.0, UNIT_OF[basis])
+        per, unit = (1000.0, "g a litre of water") if basis == "water" else (1.0, UNIT_OF[basis])
         if self.units == "us" and basis in _US_COUNTS:
             per, unit = _US_COUNTS[basis][:2]
         text = plain_figure(high / per, 3)

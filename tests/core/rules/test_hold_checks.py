@@ -233,3 +233,12 @@ def test_rain_takes_soluble_feed_out_of_a_pot_and_leaves_pellets() -> None:
         assert (says(QUICK, sky(day={"rain_mm": rain}), **pot).verdict == "hold") is held
     assert "out of the pot" in str(says(QUICK, sky(day={"rain_mm": 40.0}), **pot).reasons[0].sentence)
     assert says(pellets, sky(day={"min_c": -1.0}), **pot).verdict == "hold"
+
+
+def test_what_is_poured_in_needs_no_watering_in_and_no_rain() -> None:
+    """Feed dissolved in water lies on no leaf (common practice, no source)."""
+    light = sky(next={"rain_mm": 6.0})
+    assert says(QUICK, light).verdict == "rain waters it in"
+    assert says(QUICK, light, work="drench").verdict == "go"
+    assert says(QUICK, sky(), work="drench").verdict == "go"
+    assert says(UREA, sky(), work="drench", irrigated=False).verdict == "go"

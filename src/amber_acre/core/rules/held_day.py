@@ -71,8 +71,9 @@ class HeldDay:
 
     @property
     def granules(self) -> bool:
-        """Spread dry, and no bulk material."""
-        return self.product is not None and not self.product.liquid and not self.bulk
+        """Spread dry, and no bulk material: what is poured or injected lies on no leaf."""
+        dry = self.job.work not in ("drench", "inject", "water")
+        return self.product is not None and dry and not self.product.liquid and not self.bulk
 
     @property
     def sprayed(self) -> bool:
