@@ -138,3 +138,29 @@ def test_a_copy_counts_the_plants_where_it_goes(demo: Browser, demo_engine: Engi
     answer = demo.post(f"/jobs/{key}/copy", form | {"area": str(lawn)}, f"/jobs/{key}")
     assert answer.status_code == 422
     assert "does not say how many plants" in html.unescape(answer.text)
+
+
+def test_a_handful_is_weighed_once_and_told_on_job_and_sheet(demo: Browser, demo_engine: Engine) -> None:
+    """Ten handfuls of 420 g are 42 g each; 80 g a plant are 2 of them (84 g)."""
+    product = product_id(demo_engine, "Shrubmeal 6-1-2")
+    page = f"/shelf/{product}"
+    form = {"measured_by": "Wren", "measure": "handful", "together": "10", "weighs": "420 g"}
+    for field, typed, says in (
+        ("measured_by", "", "Whose is it"),
+        ("weighs", "", "Type a weight"),
+        ("weighs", "42 m", "not a unit"),
+        ("weighs", "50 kg", "Check the unit"),
+        ("together", "0", "1 to 100"),
+        ("together", "many", "is not a number"),
+        ("measure", "bucket", "Choose what was weighed"),
+    ):
+        wrong = demo.post(f"{page}/measures", form | {field: typed}, page)
+        assert wrong.status_code == 422, field
+        assert says in html.unescape(wrong.text), (field, typed)
+    assert demo.post(f"{page}/measures", form, page).status_code == 303
+    assert demo.post(f"{page}/measures", form | {"weighs": "430 g"}, page).status_code == 303  # weighed again
+    assert demo.post(f"{page}/measures", form, page).status_code == 303
+    assert words(demo, page).count("Wren: a handful is") == 1  # in place of the one before
+    made = by_hand(demo_engine, demo, "Azalea bank", "Shrubmeal 6-1-2", "80 g/plant", on_day="2026-06-20")
+    assert "2 of Wren's handfuls (84 g) a plant" in words(demo, made.headers["location"])
+    assert "2 of Wren's handfuls (84 g) a plant" in words(demo, "/sheets?day=2026-06-20")

@@ -1,4 +1,4 @@
-"""Spreaders and a sprayer of the demo, with what was caught from them this spring."""
+"""Spreaders and a sprayer of the demo, with what was caught from them this spring, and handfuls that were weighed."""
 
 from __future__ import annotations
 
@@ -7,6 +7,8 @@ from datetime import UTC, date, datetime, time
 from sqlalchemy.orm import Session
 
 from amber_acre.core import typed
+from amber_acre.core.products.hand_measures import HandMeasure
+from amber_acre.store.hand_measures import keep_measure
 from amber_acre.store.machines import NewCatch, add_catch, save_machine
 from amber_acre.store.shelf import product_named
 
@@ -28,9 +30,16 @@ CATCHES = (
     ("Knapsack two", "", 2.0, "1.65 L", "30 m", False, date(2026, 4, 7), "Wren"),
 )
 
+# product, whose, what, how many together, weigh
+MEASURED = (
+    ("Shrubmeal 6-1-2", "Wren", "handful", 10, "385 g"),
+    ("Shrubmeal 6-1-2", "Tobias", "handful", 10, "510 g"),
+    ("Hedgerow Slow 17-3-9", "Wren", "handful", 10, "440 g"),
+)
+
 
 def bring_machines(session: Session) -> None:
-    """Writes machines and catches; the products are on the shelf already."""
+    """Writes machines, catches and measures; the products are on the shelf already."""
     widths = {name: typed.length(width).value for name, _, width, _, _ in MACHINES}
     rows = {}
     for name, kind, width, holds, scale in MACHINES:
@@ -60,3 +69,10 @@ def bring_machines(session: Session) -> None:
             f"demo-catch-{n}",
         )
         add_catch(session, rows[machine].id, new, datetime.combine(day, time(17), UTC))
+    for product, who, measure, together, weighs in MEASURED:
+        row = product_named(session, product)
+        if row is not None:
+            grams = typed.mass(weighs, "g").value * 1000 / together
+            keep_measure(
+                session, row.id, HandMeasure(who, measure, grams), f"{together} weigh {weighs}", date(2026, 4, 7)
+            )

@@ -99,6 +99,7 @@ UNSTAMPED = frozenset(
         "pacers",
         "sent_forms",
         "firm_terms",
+        "hand_measures",
         "stamps",
     }
 )

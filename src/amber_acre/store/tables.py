@@ -9,6 +9,7 @@ from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from amber_acre.store.base import Base
 from amber_acre.store.firm_terms import FirmTermRow
+from amber_acre.store.hand_measures import HandMeasureRow
 from amber_acre.store.job_tables import EntryRow, JobChangeRow, JobRow, SoftenedRuleRow
 from amber_acre.store.site_tables import (
     AreaRow,
@@ -48,6 +49,7 @@ __all__ = [
     "FactRow",
     "FindingRow",
     "FirmTermRow",
+    "HandMeasureRow",
     "JobChangeRow",
     "JobRow",
     "LabLayoutRow",

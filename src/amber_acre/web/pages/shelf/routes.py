@@ -8,9 +8,10 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed, typed_label
-from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, OutOfRange
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.cautions import cautions
+from amber_acre.core.products.hand_measures import MEASURES, HandMeasure
 from amber_acre.core.products.label_rates import SERVES, served
 from amber_acre.core.products.label_text import read_label as read_label_text
 from amber_acre.core.products.lots import Hand
@@ -24,6 +25,7 @@ from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.nitrogen_forms import FAMILIES, FORM_ROWS
 from amber_acre.store import shelf as store
 from amber_acre.store import stock
+from amber_acre.store.hand_measures import keep_measure, measure_rows
 from amber_acre.store.product_versions import entries_under, says_other
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.draw.bag import draw_bag
@@ -127,6 +129,27 @@ def add_count(request: Request, session: Writing, posted: Posted, today: Today, 
     return go(f"/shelf/{product_id}")
 
 
+@router.post("/shelf/{product_id}/measures")
+def weigh_measure(request: Request, session: Writing, posted: Posted, today: Today, product_id: Key) -> Response:
+    """Keeps what a person's handful or spoon of it weighs."""
+    row = found(store.product_row(session, product_id), "This product")
+    who, text = " ".join(posted.get("measured_by", "").split())[:120], posted.get("weighs", "").strip()
+    try:
+        if not who:
+            raise MissingInput("Whose is it?", field="measured_by")
+        name = posted.get("measure", "")
+        if name not in MEASURES:
+            raise NotUnderstood("Choose what was weighed.", field="measure")
+        together = typed.number(posted.get("together", "").strip() or "1", "together")
+        if not 1 <= together <= 100 or together != int(together):
+            raise OutOfRange("1 to 100 are weighed together.", field="together", limits=(1, 100))
+        measure = HandMeasure(who, name, typed.mass(text, "g", "weighs").value * 1000 / together)
+    except AmberError as error:
+        return _show(request, session, row, posted, {error.field or "weighs": Fault(error.sentence)}, 422)
+    keep_measure(session, product_id, measure, f"{together:g} weigh {text}", today)
+    return go(f"/shelf/{product_id}")
+
+
 @router.post("/shelf/{product_id}/delete")
 def delete_product(session: Writing, _posted: Posted, product_id: Key) -> Response:
     found(store.product_row(session, product_id), "This product")
@@ -208,6 +231,8 @@ def _show(
         request,
         "shelf/product.html",
         status,
+        measures=measure_rows(session, row.id),
+        measure_choices=[(key, one) for key, (one, _) in MEASURES.items()],
         by_count=[
             (one, *(served(first, one, product.density_kg_l) if first else (0.0, 0.0)), SERVES[one.basis])
             for one in product.label.by

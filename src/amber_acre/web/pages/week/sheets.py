@@ -18,6 +18,7 @@ from amber_acre.core.rules.due import hold_rules, week_of
 from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.sentence import Sentence
 from amber_acre.store.clients import property_of
+from amber_acre.store.hand_measures import measures_of
 from amber_acre.store.in_use import PlaceInUse
 from amber_acre.store.machines import SPRAYED, settings_for, tanks_for
 from amber_acre.store.site import OnSheet, sheet_of
@@ -60,6 +61,7 @@ def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = Non
         work_words=WORK_WORDS,
         settings=_settings(session, jobs),
         tanks=_tanks(session, jobs),
+        measures=measures_of(session, {one.judged.product.key for one in jobs if one.judged.product is not None}),
     )
 
 
