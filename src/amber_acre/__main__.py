@@ -8,14 +8,9 @@ import sys
 from collections.abc import Sequence
 from pathlib import Path
 
-import uvicorn
-
 from amber_acre.core.errors import AmberError
 from amber_acre.settings import Settings
 from amber_acre.store import upkeep
-from amber_acre.web.app import create_app
-from amber_acre.web.guard import LOOPBACK
-from amber_acre.web.serving import settle_memory
 
 
 def main(arguments: Sequence[str] | None = None) -> int:
@@ -62,6 +57,12 @@ def _do(chosen: argparse.Namespace, settings: Settings) -> int:
 
 def serve(settings: Settings) -> None:
     """Serves on the settings' port, or the next free one, and prints the address."""
+    import uvicorn  # copying and checking a database need no server
+
+    from amber_acre.web.app import create_app
+    from amber_acre.web.guard import LOOPBACK
+    from amber_acre.web.serving import settle_memory
+
     application = create_app(settings)
     port = free_port(settings.host, settings.port)
     if port != settings.port:
