@@ -9,6 +9,7 @@ import re
 import pytest
 from fastapi.testclient import TestClient
 from httpx2 import Response
+from sqlalchemy import Engine, text
 
 from amber_acre.settings import Settings
 from amber_acre.web.app import create_app
@@ -184,6 +185,29 @@ def test_a_blend_keeps_the_caps_of_its_ground_and_makes_jobs(demo: Browser) -> N
     assert "least that has to give" in demo.get("/bench/blend?size=400&site=plantings&n=3+g/m²&fe=40+g/m²").text
     assert demo.get("/bench/blend?size=400&n=3+g/m²&kinds=99").status_code == 422
     assert demo.get("/bench/blend").status_code == 200
+
+
+def test_a_blend_is_for_all_lawns_of_a_property_in_packs_counted_once(demo: Browser, demo_engine: Engine) -> None:
+    with demo_engine.connect() as connection:
+        lawns = connection.execute(
+            text("SELECT id, name, size_m2 FROM areas WHERE property_id = 2 AND kind = 'lawn' AND deleted_at IS NULL")
+        ).all()
+    assert len(lawns) > 1
+    page = html.unescape(demo.get("/bench/blend?area=-2&n=3+g/m²&slow=30").text)
+    assert "all lawns" in page
+    links = set(re.findall(r'href="/areas/(\d+)/jobs/new\?', page))
+    assert links == {str(lawn.id) for lawn in lawns}
+    assert f">{lawns[0].name}</a>" in page
+    one = html.unescape(demo.get(f"/bench/blend?area={lawns[0].id}&n=3+g/m²&slow=30").text)
+
+    def cost(text: str) -> float:
+        found = re.search(r"The cheapest: <span[^>]*>\D*([\d.,]+)", text)
+        assert found is not None
+        return float(found[1].replace(",", ""))
+
+    assert cost(one) < cost(page) <= cost(one) * len(lawns) * 3
+    assert demo.get("/bench/blend?area=-99&n=3+g/m²").status_code == 422
+    assert demo.get("/bench/compare?area=-2&nutrient=n&need=3+g/m²").status_code == 200
 
 
 def test_an_empty_shelf_says_so(browser: Browser) -> None:

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
+from itertools import groupby
 from typing import Any
 from urllib.parse import urlencode
 
@@ -19,10 +20,11 @@ from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.local import QUICK_CAP_G_M2, TOTAL_CAP_G_M2, phosphorus_forbidden
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.tables.nitrogen_forms import FAMILIES
-from amber_acre.store.areas import area_of, areas_in_use
-from amber_acre.store.books import book_of
-from amber_acre.store.clients import properties
+from amber_acre.store.areas import area_of, areas_of
+from amber_acre.store.books import book_of, books
+from amber_acre.store.clients import properties, property_of
 from amber_acre.store.climates import climate_of, climates
+from amber_acre.store.in_use import everything_in_use
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.release import release_line
@@ -37,13 +39,23 @@ SHOWN_AT_FIRST = 6  # products compared where none is picked: the cheapest that 
 
 @dataclass(frozen=True)
 class Place:
-    """Where the sum is for: an area of the firm, or a size alone (``area`` None)."""
+    """Where the sum is for: an area of the firm, all lawns of a property, or a size alone (no ``areas``)."""
 
-    area: AreaRow | None
-    ground: Ground | None
+    areas: tuple[AreaRow, ...]
+    grounds: tuple[Ground, ...]
     size_m2: float
     site: Site
     climate: Climate
+
+    @property
+    def area(self) -> AreaRow | None:
+        """The area where there is one alone."""
+        return self.areas[0] if len(self.areas) == 1 else None
+
+    def allows(self, product: Product) -> bool:
+        """Whether a label allows a product on all of it."""
+        grasses = {ground.grass.key for ground in self.grounds if ground.grass is not None}
+        return product.allowed_on(self.site) and all(product.allowed_for(grass) for grass in grasses)
 
 
 @router.get("/bench/compare")
@@ -83,7 +95,7 @@ def show_blend(request: Request, session: Reading, today: Today) -> HTMLResponse
     if place is not None and read.value is not None:
         try:
             wanted, notes = _wanted(read.value, place)
-            allowed = [one for one in shelf(session) if one.allowed_on(place.site)]
+            allowed = [one for one in shelf(session) if place.allows(one)]
             made = blend(allowed, wanted)
         except AmberError as refused:
             read.refuse(refused)
@@ -116,13 +128,15 @@ def place_of(session: Reading, read: Read[Any], today: date) -> Place | None:
     form: OverShelf | None = read.value
     if form is None:
         return None
+    if form.area is not None and form.area < 0:
+        return _whole_property(session, read, -int(form.area), today)
     if form.area is not None:
         area = area_of(session, int(form.area))
         if area is None:
             read.refuse(MissingInput("This area is not here any more. Choose another.", field="area"))
             return None
         ground = book_of(session, area, today).ground
-        return Place(area, ground, float(ground.size_m2), ground.site, climate_of(area.property.climate))
+        return Place((area,), (ground,), float(ground.size_m2), ground.site, climate_of(area.property.climate))
     if form.size is None:
         read.refuse(MissingInput("For what ground? Choose an area, or type a size.", field="size"))
         return None
@@ -130,12 +144,25 @@ def place_of(session: Reading, read: Read[Any], today: date) -> Place | None:
     if not known:
         read.refuse(MissingInput("No climate is known yet: add one in the almanac.", field="size"))
         return None
-    return Place(None, None, form.size.value, form.site, climate_of(known[0]))
+    return Place((), (), form.size.value, form.site, climate_of(known[0]))
+
+
+def _whole_property(session: Reading, read: Read[Any], key: int, today: date) -> Place | None:
+    """All lawns of a property as one ground: packs are counted once over it, and the strictest of them decides."""
+    place = property_of(session, key)
+    rows = areas_of(session, key, "lawn") if place is not None else ()
+    if place is None or not rows:
+        read.refuse(MissingInput("This property has no lawn any more. Choose another ground.", field="area"))
+        return None
+    read_together = books(session, rows, today)
+    grounds = tuple(read_together[row.id].ground for row in rows)
+    size = sum(float(ground.size_m2 + ground.fed_patches_m2) for ground in grounds)
+    return Place(tuple(rows), grounds, size, "turf", climate_of(place.climate))
 
 
 def shared(request: Request, session: Reading, read: Read[Any], place: Place | None) -> dict[str, Any]:
     """What every page over the shelf shows."""
-    units = units_of(place.area.property.units if place and place.area else read.typed.get("units", ""))
+    units = units_of(place.areas[0].property.units if place and place.areas else read.typed.get("units", ""))
     return {
         "units": units,
         "typed": read.typed,
@@ -143,8 +170,20 @@ def shared(request: Request, session: Reading, read: Read[Any], place: Place | N
         "place": place,
         "address": f"{request.url.path}?{request.url.query}",
         "places_known": [(row.id, row.name) for row in properties(session)],
-        "areas": [(row.id, f"{row.property.name}, {row.name}") for row in areas_in_use(session)],
+        "areas": _grounds(session),
     }
+
+
+def _grounds(session: Reading) -> list[tuple[int, str]]:
+    """Every area, and before those of a property with several lawns all of them together (by the property's key below
+    zero)."""
+    found: list[tuple[int, str]] = []
+    for place, group in groupby(everything_in_use(session), key=lambda area: area.property):
+        areas = list(group)
+        if sum(area.kind == "lawn" for area in areas) > 1:
+            found.append((-place.id, f"{place.name}, all lawns"))
+        found += [(area.id, f"{place.name}, {area.name}") for area in areas]
+    return found
 
 
 def _compared(
@@ -154,7 +193,7 @@ def _compared(
         raise MissingInput("How much of it? Type it like 3 g/m² or 0.7 lb/1000.", field="need")
     chosen = [one for one in products if one.key in picked]
     if not chosen:
-        chosen = [one for one in products if one.allowed_on(place.site) and one.family != "bulk"]
+        chosen = [one for one in products if place.allows(one) and one.family != "bulk"]
     found = compare(chosen, form.nutrient, form.need.value, place.size_m2, place.climate, today, form.ratio)
     if form.ratio is not None and not picked:
         found.sort(key=lambda one: one.ratio_off or 0.0)
@@ -171,7 +210,7 @@ def _wanted(form: BlendForm, place: Place) -> tuple[Wanted, list[str]]:
     notes: list[str] = []
     quick: float | None = None
     if place.site == "turf":
-        rules = place.ground.rules if place.ground else None
+        rules = place.grounds[0].rules if place.grounds else None  # a property has one rule set
         quick = float(rules.quick_cap_g_m2 if rules else QUICK_CAP_G_M2)
         cap = float(rules.total_cap_g_m2 if rules else TOTAL_CAP_G_M2)
         most["n"] = min(most.get("n", cap), cap)
@@ -183,26 +222,30 @@ def _wanted(form: BlendForm, place: Place) -> tuple[Wanted, list[str]]:
                 field="n",
                 limits=(0, cap),
             )
-    if place.ground is not None:
-        forbidden = phosphorus_forbidden(place.ground.rules, place.ground.phosphorus)
+    for ground in place.grounds:
+        forbidden = phosphorus_forbidden(ground.rules, ground.phosphorus)
         if forbidden and place.site == "turf":
             if least.get("p2o5", 0.0) > 0:
                 raise OutOfRange(f"No phosphate: {forbidden}.", field="p2o5")
             most["p2o5"] = 0.0
-            notes.append(f"No phosphate: {forbidden}.")
+            where = f" ({ground.name})" if len(place.grounds) > 1 else ""
+            notes.append(f"No phosphate: {forbidden}{where}.")
+            break
     return Wanted(place.size_m2, least, most, form.slow.value if form.slow else 0.0, quick, int(kinds)), notes
 
 
-def _blends(made: Blended, place: Place, us: bool) -> list[tuple[str, Blend, list[str]]]:
-    """Each blend with what it is called and the address of a job for each of its products."""
+Jobs = list[tuple[str, str]]  # names of areas and addresses of the form of a job there
+
+
+def _blends(made: Blended, place: Place, us: bool) -> list[tuple[str, Blend, list[Jobs]]]:
+    """Each blend with what it is called and the addresses of a job for each of its products, area by area."""
     named = [("The cheapest", made.best)] + ([("The next best", made.next_best)] if made.next_best else [])
-    return [(words, one, [_job(place, part, us) for part in one.parts]) for words, one in named]
+    return [(words, one, [_jobs(place, part, us) for part in one.parts]) for words, one in named]
 
 
-def _job(place: Place, part: Part, us: bool) -> str:
-    if place.area is None:
-        return ""
-    return job_address(place.area.id, part.product, part.rate_g_m2, "us" if us else "metric", "the blend")
+def _jobs(place: Place, part: Part, us: bool) -> Jobs:
+    units: Units = "us" if us else "metric"
+    return [(row.name, job_address(row.id, part.product, part.rate_g_m2, units, "the blend")) for row in place.areas]
 
 
 def job_address(area: int, product: Product, rate_g_m2: float, units: Units, by: str) -> str:
