@@ -18,6 +18,11 @@ from tests.conftest import Browser
 from tests.web.forms import ENTRY, LAWN, LIQUID, PRODUCT, PROPERTY, nothing_in_the_week_of
 
 PAGES = (
+    "/plan",
+    "/plan?place=1&of=9",
+    "/bench/blend?area=-2&n=3+g/m²",
+    "/bench/swap?size=26+m²&depth=35+cm&texture=clay&trailer=1.2+m³",
+    "/shelf/30",
     "/machines",
     "/bench/mix?area=1&spray=400+L/ha&tank=15+L&product-0=11&rate-0=2+mL/m²&product-1=12&rate-1=1+mL/m²",
     "/shelf/bring",
