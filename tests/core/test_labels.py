@@ -10,6 +10,7 @@ import pytest
 from amber_acre.core.products.label_text import read_label
 from amber_acre.core.products.product import parse_grade
 from amber_acre.core.products.sources import contradictions
+from amber_acre.core.typed_counts import count_rates
 
 AMERICAN = """
 FERNWALK 19-2-6
@@ -91,3 +92,21 @@ def test_no_label_of_the_demo_contradicts_itself() -> None:
     text = files("amber_acre.demo").joinpath("products.toml").read_text("utf-8")
     for item in tomllib.loads(text)["product"]:
         assert contradictions(parse_grade(item["grade"]), item["derived_from"]) == (), item["name"]
+
+
+@pytest.mark.parametrize(
+    ("said", "by"),
+    [
+        ("Apply 30-50 g per plant in spring.", "30-50 g/plant"),
+        ("Roses: 2 oz per shrub; trees 1 lb per inch of trunk diameter", "2 oz/shrub; 1 lb/inch of trunk diameter"),
+        ("Mix 3 g per litre of medium, or feed at 1 g/L of water.", "3 g/litre of medium; 1 g/l of water"),
+        ("12 fl. oz per tree, 60 g per metre of hedge", "12 fl oz/tree; 60 g/metre of hedge"),
+        ("Use 4 lb per 1,000 sq ft.", ""),
+        ("Apply 90 kg per plant", ""),
+    ],
+)
+def test_a_pasted_label_tells_its_doses_by_count(said: str, by: str) -> None:
+    read = read_label(said)
+    assert read.get("label_by", "") == by
+    if by:
+        assert count_rates(by)

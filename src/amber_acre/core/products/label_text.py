@@ -8,6 +8,9 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 
+from amber_acre.core.errors import AmberError
+from amber_acre.core.typed_counts import count_rate
+
 _SHARE = r"(\d{1,3}(?:[.,]\d+)?)\s*%"
 # How labels name forms of nitrogen and other nutrients; the first that fits a line counts.
 _FORMS: tuple[tuple[str, str], ...] = (
@@ -45,6 +48,14 @@ _RATE = re.compile(
     r"(1,?000\s*(?:sq\.?\s*ft\.?|ft2|ft²|square feet)?|100\s*(?:m2|m²|sq\.?\s*ft\.?|ft2|ft²)|acre|ha|hectare|m2|m²)",
 )
 _WEIGHT = re.compile(rf"net (?:weight|wt\.?|contents?)[:\s]*(\d+(?:\.\d+)?)\s*({_UNITS_OF_MASS}|l|ml|gal(?:lons?)?)\b")
+_BY_COUNT = re.compile(
+    r"(\d+(?:\.\d+)?(?:\s*(?:-|–|to)\s*\d+(?:\.\d+)?)?)\s*"
+    rf"(fl\.? ?oz|{_UNITS_OF_MASS}|ml)\s*(?:per|/|for (?:each|every))\s*"
+    r"((?:plant|shrub|rose|bush|clump|perennial|tree)\b"
+    r"|(?:cm|inch|in)\s+(?:of )?(?:trunk|caliper)(?: diameter)?"
+    r"|(?:l|lit(?:re|er)|gal(?:lon)?)\s+(?:of )?(?:medium|mix|compost|water)"
+    r"|(?:m|met(?:re|er)|ft|foot)\s+of (?:hedge|row))"
+)
 _EVERY = re.compile(
     r"(?:every|repeat after|interval of|at least)\s+(\d+(?:\s*(?:-|–|to)\s*\d+)?\s*(?:days?|weeks?|months?))"
 )
@@ -104,6 +115,15 @@ def _said(plain: str) -> dict[str, str]:
             found["label_min"] = f"{low} {unit}/{area}"
         if unit in ("fl oz", "floz", "ml", "l", "litre", "litres"):
             found["state"] = "liquid"
+    by: dict[str, str] = {}
+    for amount, unit, per in _BY_COUNT.findall(plain):
+        text = f"{amount} {unit.replace('.', '')}/{per}"
+        try:
+            by.setdefault(count_rate(text).basis, text)
+        except AmberError:
+            continue  # no dose a label gives: left for the person
+    if by:
+        found["label_by"] = "; ".join(by.values())
     every = _EVERY.search(plain)
     if every is not None:
         found["interval"] = every[1]
