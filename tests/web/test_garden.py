@@ -166,7 +166,12 @@ def test_the_planner_lays_what_the_year_lays_and_makes_it_a_job(demo: Browser, d
     key = area(demo_engine, "North birch")
     page = demo.get(f"/areas/{key}/mulch?want=75+mm&found=0+cm&kind=chips").text
     assert "4.22 m²" in page
-    link = re.search(r'href="(/areas/\d+/jobs/new\?[^"]+)"', page)
+    later = re.search(r'href="(/areas/\d+/jobs/new\?[^"]+on_day=2027-[^"]+)">plan it', page)  # chips last a good year
+    assert later is not None
+    renewal = demo.get(html.unescape(later[1])).text
+    assert "renewal by the mulch planner" in renewal
+    assert re.search(r'name="on_day"[^>]*value="2027-', renewal)
+    link = re.search(r'class="button" href="(/areas/\d+/jobs/new\?[^"]+)"', page)
     assert link is not None
     form = demo.get(html.unescape(link[1])).text
     assert 'value="mulch" selected' in form

@@ -15,6 +15,7 @@ from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.mulch.choosing import fabric_said, longest_lasting, weigh
 from amber_acre.core.mulch.cover import Kept, bank, covered, tree_rings
 from amber_acre.core.mulch.depth import (
+    at_renewal,
     check_depth_found,
     remaining_mm,
     renew_after_years,
@@ -172,3 +173,12 @@ def test_fabric_and_organic_mulch() -> None:
     assert "Fabric" in fabric_said("bark", True)
     assert fabric_said("gravel", True) == fabric_said("bark", False) == ""
     assert longest_lasting(["compost", "chips", "gravel"]) == ("gravel", "chips", "compost")
+
+
+def test_a_renewal_brings_back_what_is_gone_by_then() -> None:
+    """Bark at 25 % a year: of 80 mm 60 are left after one year, 20 are added; laid before they sink (by pencil)."""
+    again = at_renewal("bark", 80.0, 1.0)
+    assert again.add_mm == pytest.approx(20.0)
+    assert again.place_mm == pytest.approx(20.0 / (1 - MULCHES["bark"].settles))
+    assert at_renewal("bark", 80.0, 0.0).add_mm == 0.0
+    assert at_renewal("gravel", 60.0, 1.0).add_mm == pytest.approx(60.0 * sum(MULCHES["gravel"].loss_share) / 2)

@@ -106,6 +106,13 @@ def renewal_years(kind: str, placed_mm: float = 0.0) -> float:
     return round(max(LOOKED_AT_YEARS, years or ORGANIC_RENEWAL_YEARS), 1)
 
 
+def at_renewal(kind: str, want_mm: float, years: float) -> TopUp:
+    """What brings a kind (a key of MULCHES) back to ``want_mm`` after ``years`` at the middle of its usual loss."""
+    row = MULCHES[kind]
+    left = remaining_mm(want_mm, sum(row.loss_share) / 2, years)
+    return top_up(want_mm, left, row.settles)
+
+
 def _check_loss(share: float) -> None:
     if not 0 <= share < 1:
         raise OutOfRange("The loss of a year is a share from 0 to under 100 %.", field="loss", limits=(0, 1))

@@ -14,7 +14,7 @@ from amber_acre.core.care.covering import conditions_of, kind_for, net_m2
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
-from amber_acre.core.mulch.depth import renewal_years, top_up
+from amber_acre.core.mulch.depth import at_renewal, renewal_years, top_up
 from amber_acre.core.mulch.saving import saved
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
 from amber_acre.core.products.product import Product
@@ -28,6 +28,7 @@ from amber_acre.store.books import book_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.planting import mulch_years
+from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Reading, Today, found, render, units_of
 from amber_acre.web.pages.garden.forms import MulchForm
@@ -145,7 +146,7 @@ def _mulched(
         "offer": offer,
         "years": years,
         "kept": kept,
-        "renew_on": today + timedelta(days=round(years * 365.25)) if top.add_mm else None,
+        "renewal": _renewal(planting, product, kind, want, years, net, today, us) if top.add_mm else None,
         "drawing": mulch_years(kind, planting.lies.depth_mm, want, years, us) if want else None,
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "working": working,
@@ -154,12 +155,39 @@ def _mulched(
     }
 
 
+def _renewal(
+    planting: Planting,
+    product: Product | None,
+    kind: Mulch,
+    want: float,
+    years: float,
+    net: float,
+    today: date,
+    us: bool,
+) -> dict[str, Any]:
+    """When it is topped up again, with what it takes by then, and the form of a job for it where that day can be
+    planned."""
+    on, again = today + timedelta(days=round(years * 365.25)), at_renewal(kind.key, want, years)
+    volume = volume_m3(net, again.place_mm, Working(""))
+    near = (on - today).days <= FAR_DAYS
+    job = _job_address(planting, product, kind, volume, again.add_mm, us, on) if near else ""
+    return {"on": on, "add_mm": again.add_mm, "volume_l": volume * 1000, "job": job}
+
+
 def _job_address(
-    planting: Planting, product: Product | None, kind: Mulch, volume: float, add_mm: float, us: bool
+    planting: Planting,
+    product: Product | None,
+    kind: Mulch,
+    volume: float,
+    add_mm: float,
+    us: bool,
+    on: date | None = None,
 ) -> str:
-    """The form of a job by hand, filled in with this mulch; '' where the shelf has none of its kind."""
+    """The form of a job by hand, filled in with this mulch; '' where the shelf has none of its kind. ``on``: a renewal
+    of a later year."""
     if product is None or product.density_kg_l is None or add_mm <= 0:
         return ""
+    later = {"on_day": on.isoformat(), "days": "42", "reason": "renewal by the mulch planner"} if on is not None else {}
     return "jobs/new?" + urlencode(
         {
             "work": "mulch",
@@ -168,4 +196,5 @@ def _job_address(
             "name": f"Mulch: {depth_in_both(add_mm)} of {kind.name}",
             "reason": f"{depth_in_both(planting.lies.depth_mm)} lie there; {volume:.3g} m³ by the mulch planner",
         }
+        | later
     )
