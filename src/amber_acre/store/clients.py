@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from datetime import datetime
 
 from sqlalchemy import func, select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, lazyload
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
@@ -38,8 +38,9 @@ def property_under(session: Session, climate_id: int) -> PropertyRow | None:
     return session.scalars(query.order_by(PropertyRow.id)).first()
 
 
-def property_of(session: Session, property_id: int) -> PropertyRow | None:
-    row = session.get(PropertyRow, property_id)
+def property_of(session: Session, property_id: int, light: bool = False) -> PropertyRow | None:
+    """A property in use; ``light``: its client, climate and rules are loaded when they are asked for."""
+    row = session.get(PropertyRow, property_id, options=[lazyload("*")] if light else [])
     return row if row is not None and row.deleted_at is None else None
 
 

@@ -70,9 +70,9 @@ def _places(session: Reading) -> list[Place]:
 def _place_of(session: Reading, key: str) -> Place | None:
     """One place by its key; None where there is none of it."""
     number = int(key[1:]) if key[1:].isdecimal() and len(key) < 16 else 0
-    row = (
-        property_under(session, number) if key[:1] == "c" else property_of(session, number) if key[:1] == "p" else None
-    )
+    row = property_under(session, number) if key[:1] == "c" else None
+    if key[:1] == "p":
+        row = property_of(session, number, light=True)
     if row is None:
         return None
     return Place(key, f"everywhere in {row.climate.name}" if key[0] == "c" else row.name, row, key[0] == "c")
