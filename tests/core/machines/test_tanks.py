@@ -32,7 +32,12 @@ def test_whole_tanks_leave_no_last_one_and_no_tank_takes_all_in_one() -> None:
     assert (said.tanks, said.last_l, said.last_ml) == (2, 0.0, 0.0)
     hose = fill("Hose end", WATER, None, 1.5, 640.0)
     assert hose is not None
-    assert hose.tanks == 0
+    assert (hose.tanks, hose.each_ml) == (0, 0.0)
+    for size, left in ((600.9, 0.0), (601.1, 0.055)):  # 45 mL of mix are no tank of their own, 55 are
+        few = fill("Knapsack", WATER, 15.0, 1.5, size)
+        assert few is not None
+        assert few.tanks == 2
+        assert few.last_l == pytest.approx(left)
     assert hose.last_l == pytest.approx(32.0)
     assert hose.last_ml == pytest.approx(960.0)
 

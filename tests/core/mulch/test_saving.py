@@ -29,7 +29,30 @@ def test_rarer_wetting_loses_less_of_what_the_air_asks(et: float, every: float) 
     assert 0 < bare_share(et, every) <= 1.15
 
 
-@pytest.mark.parametrize(("et", "every"), [(0.0, 7), (15.1, 7), (5, 0.9), (5, 61)])
+@pytest.mark.parametrize(
+    ("et", "every", "share"),
+    [
+        (0.3, 30.0, 1.0020),  # little is asked: 7 mm go at the rate of the air (by pencil)
+        (14.0, 1.0, 0.6269),  # much is asked: 2.5 mm do (by pencil)
+    ],
+)
+def test_the_first_stage_holds_between_two_and_a_half_and_seven(et: float, every: float, share: float) -> None:
+    assert bare_share(et, every) == pytest.approx(share, abs=2e-4)
+
+
+def test_the_edges_of_what_is_taken() -> None:
+    assert bare_share(0.01, 7) > 0
+    assert bare_share(15.0, 7) > 0
+    assert bare_share(5.0, 1.0) > bare_share(5.0, 60.0) > 0
+    month = [20.0] + [0.0] * 11  # 0.66 mm a day
+    assert saved(month, [0.0] * 12, [0.5] * 12, 75.0, True, Working("")).year_l_m2 > 0  # just above freezing
+    assert saved(month, [0.0] * 12, [0.0] * 12, 75.0, True, Working("")).year_l_m2 == 0
+    thin = saved(month, [0.0] * 12, [9.0] * 12, 25.0, True, Working("")).year_l_m2
+    assert thin == pytest.approx(saved(month, [0.0] * 12, [9.0] * 12, 50.0, True, Working("")).year_l_m2 / 2)
+    assert saved(month, [0.0] * 12, [9.0] * 12, 60.0, True, Working("")).year_l_m2 == pytest.approx(thin * 2)
+
+
+@pytest.mark.parametrize(("et", "every"), [(0.0, 7), (15.1, 7), (5, 0.9), (5, 60.5)])
 def test_what_no_ground_does_is_refused(et: float, every: float) -> None:
     with pytest.raises(AmberError):
         bare_share(et, every)
