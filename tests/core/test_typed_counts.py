@@ -102,7 +102,10 @@ def test_several_rates_stand_with_semicolons_and_each_basis_once() -> None:
 
 def test_a_count_may_stand_behind_the_dose() -> None:
     assert counted("30 g/plant × 12") == ("30 g/plant", 12.0)
-    assert counted("8 mL/cm of trunk x 45 cm") == ("8 mL/cm of trunk", 45.0)
+    assert counted("8 mL/cm of trunk x 45") == ("8 mL/cm of trunk", 45.0)
+    for text, count in (("1 oz/inch of trunk × 12", 30.48), ("2 oz/ft of hedge × 30", 9.144)):
+        assert counted(text)[1] == pytest.approx(count)  # of the unit the dose is typed in
+    assert counted("8 mL/cm of trunk x 45 in")[1] is None  # two units in one: refused as no dose
     assert counted("30 g/plant") == ("30 g/plant", None)
     assert counted("20 g/m²") == ("20 g/m²", None)
 

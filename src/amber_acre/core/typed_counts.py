@@ -49,7 +49,7 @@ _PER: tuple[tuple[str, CountBasis, float], ...] = (
     (rf"(?:ft|foot) {_RUN}", "run", FOOT_M),
 )
 _AMOUNT = re.compile(r"(?:([\d.,]+)\s*(?:-|–|to)\s*)?([\d.,]+)\s*([^\d\s].*)")
-_FOR = re.compile(r"(.+?)\s*[×x*]\s*([\d.,]+)\s*(?:plants?|shrubs?|roses?|trees?|cm|in|m|ft|l|gal)?\s*", re.IGNORECASE)
+_FOR = re.compile(r"(.+?)\s*[×x*]\s*([\d.,]+)\s*(?:plants?|shrubs?|roses?|trees?)?\s*", re.IGNORECASE)
 
 
 @dataclass(frozen=True)
@@ -118,11 +118,13 @@ def count_rates(text: str, field: str = "label_by") -> tuple[CountRate, ...]:
 
 
 def counted(text: str) -> tuple[str, float | None]:
-    """A dose and what it is for: ``30 g/plant × 12`` is 30 g/plant and 12; without a count None."""
+    """A dose and what it is for, in the basis's own units: ``30 g/plant × 12`` is 30 g/plant and 12, ``1 oz/inch of
+    trunk × 12`` stands for twelve inches, 30.48 cm; without a count None."""
     found = _FOR.fullmatch(text.strip())
-    if found is None or not is_by_count(found[1]):
+    per = _per_of(found[1]) if found is not None else None
+    if found is None or per is None:
         return text, None
-    return found[1].strip(), typed.number(found[2])
+    return found[1].strip(), typed.number(found[2]) * per[2]
 
 
 def _per_of(text: str) -> tuple[str, CountBasis, float] | None:

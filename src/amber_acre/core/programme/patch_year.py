@@ -133,7 +133,7 @@ def plan_patch(
     day = today + timedelta(days=7)
     for treatment in pattern.treatments:
         day = _day(treatment, ground, day + timedelta(days=treatment.after_days))
-        product = _product(treatment, shelf)
+        product = _product(treatment, ground, shelf)
         if treatment.material and product is None:
             said.append(Said("no_product", f"{treatment.name}: none on the shelf.", True))
             continue
@@ -157,8 +157,12 @@ def _day(treatment: Treatment, ground: Ground, day: date) -> date:
     return first_healing_day(ground.climate, ground.turf_grass, day) if treatment.heals else day
 
 
-def _product(treatment: Treatment, shelf: Sequence[Product]) -> Product | None:
-    return next((p for p in shelf if treatment.material and p.soil.material == treatment.material), None)
+def _product(treatment: Treatment, ground: Ground, shelf: Sequence[Product]) -> Product | None:
+    """The first of its material that its label allows here; of none allowed the first, so that the judge says why."""
+    found = [p for p in shelf if treatment.material and p.soil.material == treatment.material]
+    grass = ground.grass.key if ground.grass is not None else ""
+    allowed = [p for p in found if p.allowed_on(ground.site) and (not grass or p.allowed_for(grass))]
+    return next(iter(allowed or found), None)
 
 
 def _jobs(treatment: Treatment, ground: Ground, day: date, product: Product | None) -> list[Job]:

@@ -4,13 +4,14 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from amber_acre.core.errors import DoesNotFit, MissingInput, NotUnderstood
+from amber_acre.core.errors import DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.jobs.dose import BASES, Dose
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.typed_counts import CountRate, count_rate, counted
 
 RUN = "metres of hedge"
+COUNT_AT_MOST = 100_000.0  # plants, cm, metres or litres of one area [common-practice]
 # How a kept dose is typed again: its unit as the reader takes it, and what its value is divided by.
 TYPED_AS: dict[str, tuple[str, float]] = {
     "plant": ("g/plant", 1.0),
@@ -34,6 +35,8 @@ def dose_by_count(text: str, product: Product, ground: Ground, field: str = "rat
         raise DoesNotFit(f"“{text}” is a range: type the one dose this job gives.", field=field, value=text)
     _fits(rate, product, field)
     count = typed_count or ground.count_for(rate.basis)
+    if count is not None and count > COUNT_AT_MOST:
+        raise OutOfRange(f"“{text}” is for {count:,.0f}: check the count.", field=field, limits=(0, COUNT_AT_MOST))
     if count is None or count <= 0:
         of = RUN if rate.basis == "run" else BASES[rate.basis].counts
         raise MissingInput(f"How many {of}? This area does not say: type it like {plain} × 12.", field=field)
