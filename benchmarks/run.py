@@ -30,6 +30,7 @@ from amber_acre.demo.world import DemoLawn
 from amber_acre.settings import Settings
 from amber_acre.store import clients
 from amber_acre.store.areas import all_lawns, lawn_of
+from amber_acre.store.books import book_of
 from amber_acre.store.outlines import Outline, bring_in
 from amber_acre.store.programmes import plan_area
 from amber_acre.store.session import open_engine, reading, writing
@@ -197,7 +198,7 @@ def pages(folder: Path) -> tuple[list[tuple[str, float, float]], float, Lawn, li
     engine = open_engine(settings.database)
     with reading(engine) as session:
         lawns = all_lawns(session)
-        first = lawn_of(lawns[0]), shelf(session)
+        first = lawn_of(lawns[0], book_of(session, lawns[0], START).ground), shelf(session)
     engine.dispose()
     return found, one_row, *first
 

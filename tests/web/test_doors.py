@@ -17,7 +17,8 @@ from sqlalchemy import Engine, text
 
 from amber_acre.core.season.climate import season_start
 from amber_acre.demo import world
-from amber_acre.store.areas import areas_in_use, lawn_of
+from amber_acre.store.areas import areas_in_use
+from amber_acre.store.climates import climate_of
 from amber_acre.store.programmes import judged_jobs, plan_area
 from amber_acre.store.session import writing
 from tests.conftest import Browser
@@ -165,7 +166,7 @@ def test_the_planner_never_plans_what_the_judge_forbids(demo_engine: Engine) -> 
     """Every lawn of the demo planned anew, as of its season and as of today: no round is stopped."""
     with writing(demo_engine) as session:
         lawns = [area for area in areas_in_use(session) if area.kind == "lawn"]
-        for day in (season_start(lawn_of(lawns[0]).climate, world.TODAY), world.TODAY):
+        for day in (season_start(climate_of(lawns[0].property.climate), world.TODAY), world.TODAY):
             for area in lawns:
                 plan_area(session, area, day)
             session.expire_all()

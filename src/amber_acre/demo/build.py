@@ -138,7 +138,7 @@ def lay_lawn(session: Session, place: PropertyRow, lawn: world.DemoLawn) -> Area
 
 
 def _plan_and_log(session: Session, row: AreaRow, lawn: world.DemoLawn) -> None:
-    start = season_start(areas.lawn_of(row).climate, world.TODAY)
+    start = season_start(climates.climate_of(row.property.climate), world.TODAY)
     known = lawn.log or lawn.moved or lawn.name not in {late.name for _, late in world.LATE_LAWNS}
     rounds = {r.number: r for r in programmes.plan_area(session, row, start if known else world.TODAY).rounds}
     if lawn.moved is not None:

@@ -19,14 +19,13 @@ from amber_acre.core.measure.outline import Outline
 from amber_acre.core.measure.size import CutOut, Size, Taken
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
-from amber_acre.store.climates import climate_of
-from amber_acre.store.rules import rule_set_of
 from amber_acre.store.soil_tests import tests_of
-from amber_acre.store.tables import AreaRow, FactRow, PropertyRow, ShapeRow, TakenRow
+from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
 
 
 @dataclass(frozen=True)
@@ -92,9 +91,7 @@ def rows_in_use(session: Session, keys: Sequence[int] | None) -> Sequence[AreaRo
     if keys is not None:
         query = query.where(AreaRow.id.in_(keys))
     outlines = lazyload(AreaRow.shapes), lazyload(AreaRow.taken)
-    rest = lazyload(AreaRow.facts), lazyload(AreaRow.soil_tests)  # of the same rows, or of deleted ones
-    beside = selectinload(AreaRow.property).selectinload(PropertyRow.areas).options(*outlines, *rest)
-    query = query.options(beside, *outlines)
+    query = query.options(selectinload(AreaRow.property), *outlines)
     return [row for row in session.scalars(query) if row.property.deleted_at is None]
 
 
@@ -131,13 +128,9 @@ def size_of(row: AreaRow) -> Size:
     return sized(outline, cut_outs, parts, facts, taken, row.instrument)
 
 
-def lawn_of(row: AreaRow) -> Lawn:
+def lawn_of(row: AreaRow, ground: Ground) -> Lawn:
     """The core value of a lawn with its newest soil test; its size is what is fed, the patches fed with it included."""
-    more = sum(
-        patch.size_m2
-        for patch in row.property.areas
-        if patch.parent_id == row.id and patch.deleted_at is None and patch.fact_texts.get("fed", "with") != "own"
-    )
+    more = ground.fed_patches_m2
     facts = facts_of(row)
     return Lawn(
         row.name,
@@ -149,8 +142,8 @@ def lawn_of(row: AreaRow) -> Lawn:
         row.clippings_returned,
         row.irrigated,
         newest_with(tests_of(row), "p", "k"),
-        climate_of(row.property.climate),
-        rule_set_of(row.property.rule_set),
+        ground.climate,
+        ground.rules,
         _store_mm(row),
         sun_hours=number_of(facts, "sun"),
         texture=_texture(row),

@@ -6,8 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from datetime import date
 
-from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy import and_, select
+from sqlalchemy.orm import Session, aliased
 
 from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import plants_of_grass
@@ -29,18 +29,19 @@ from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass
 from amber_acre.core.tables.plants import Plant, nearest
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.store.areas import facts_of
-from amber_acre.store.climates import climate_of
+from amber_acre.store.climates import every_climate
 from amber_acre.store.daybook import entry_of, entry_rows_of, every_label
 from amber_acre.store.jobs import job_of, jobs_in_force
 from amber_acre.store.observed import bloom_seen, growth_seen
 from amber_acre.store.plants import plants_by_name
-from amber_acre.store.rules import rule_set_of, softened
+from amber_acre.store.rules import every_rule_set, softened
 from amber_acre.store.site import crowns_over
 from amber_acre.store.soil_tests import probe_rows, tests_of
 from amber_acre.store.stamps import Stamp, stamps_of
-from amber_acre.store.tables import AreaRow, WalkRow
+from amber_acre.store.tables import AreaRow, FactRow, WalkRow
 
 KEPT_BOOKS = 2048  # areas by days: a firm of some hundred gardens looked at on a few days
+_CAUSE, _FED = aliased(FactRow), aliased(FactRow)
 _KEPT: Results[tuple[Stamp, date], AreaBook] = Results(KEPT_BOOKS)
 
 
@@ -102,6 +103,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
     probes, soft = probings(session, ids, day), softened(session)
     mulched, named = mulch_seen(session, ids, day), plants_by_name(session)
     bloomed = bloom_seen(session, areas, day)
+    climates, rules, patches = every_climate(session), every_rule_set(session), patches_in(session, ids)
     grown = growth_seen(session, list({area.property_id: area.property for area in areas}.values()), day)
     found = {}
     for area in areas:
@@ -117,8 +119,8 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             area.kind,
             SquareMetres(area.size_m2),
             SquareMetres(area.low_m2),
-            _climate_seen(area, grass, grown[area.property_id], day),
-            rule_set_of(area.property.rule_set),
+            _climate_seen(climates[area.property.climate_id], area, grass, grown[area.property_id], day),
+            rules[area.property.rule_set_id],
             grass,
             plants_of(named, facts, grass),
             facts,
@@ -128,7 +130,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             canopy_by_form(facts),
             seen[1] if seen is not None else (mulch or 0.0) * 1000,
             softened=soft,
-            patches=patches_in(area),
+            patches=tuple(patches.get(area.id, ())),
             irrigated=irrigated(area, around),
             mulch_on=seen[0] if seen is not None else day_of(facts, "mulch_seen_on"),
             in_bloom=last_in_bloom(bloomed[area.id], plants_of(named, facts, grass), area.id),
@@ -136,9 +138,10 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
     return found
 
 
-def _climate_seen(area: AreaRow, grass: Grass | None, seen: Sequence[Observation], day: date) -> Climate:
-    """The climate of an area, its year moved by what was seen of its grass."""
-    climate = climate_of(area.property.climate)
+def _climate_seen(
+    climate: Climate, area: AreaRow, grass: Grass | None, seen: Sequence[Observation], day: date
+) -> Climate:
+    """The climate over an area, its year moved by what was seen of its grass."""
     own = [one for one in seen if one.area in (None, area.id)]
     return replace(climate, early_days=early_days(climate, grass, own, day)) if grass and own else climate
 
@@ -153,18 +156,19 @@ def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
     return True if said is None and area.kind == "container" else said
 
 
-def patches_in(area: AreaRow) -> tuple[PatchIn, ...]:
-    """The patches of a lawn, each with its cause and whether it is fed with the lawn."""
-    return tuple(
-        PatchIn(
-            row.name,
-            row.fact_texts.get("cause", ""),
-            SquareMetres(row.size_m2),
-            row.fact_texts.get("fed", "with") != "own",
-        )
-        for row in area.property.areas
-        if row.parent_id == area.id and row.kind == "patch" and row.deleted_at is None
+def patches_in(session: Session, lawns: Sequence[int]) -> dict[int, list[PatchIn]]:
+    """The patches of lawns by the lawn's key, each with its cause and whether it is fed with the lawn."""
+    rows = session.execute(
+        select(AreaRow.parent_id, AreaRow.name, AreaRow.size_m2, _CAUSE.text, _FED.text)
+        .outerjoin(_CAUSE, and_(_CAUSE.area_id == AreaRow.id, _CAUSE.name == "cause"))
+        .outerjoin(_FED, and_(_FED.area_id == AreaRow.id, _FED.name == "fed"))
+        .where(AreaRow.parent_id.in_(lawns), AreaRow.kind == "patch", AreaRow.deleted_at.is_(None))
+        .order_by(AreaRow.id)
     )
+    found: dict[int, list[PatchIn]] = {}
+    for lawn, name, size, cause, fed in rows:
+        found.setdefault(lawn or 0, []).append(PatchIn(name, cause or "", SquareMetres(size), fed != "own"))
+    return found
 
 
 def grass_of(area: AreaRow, around: AreaRow | None) -> Grass | None:

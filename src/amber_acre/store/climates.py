@@ -2,12 +2,13 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.season.climate import Climate, MonthDay
+from amber_acre.store.stamps import FIRM, under
 from amber_acre.store.tables import ClimateMonthRow, ClimateRow
 
 
@@ -31,6 +32,12 @@ def climate_of(row: ClimateRow) -> Climate:
         row.region,
         row.assumed,
     )
+
+
+@under(FIRM)
+def every_climate(session: Session) -> Mapping[int, Climate]:
+    """Every climate of the firm by its key."""
+    return {row.id: climate_of(row) for row in session.scalars(select(ClimateRow))}
 
 
 def climates(session: Session) -> Sequence[ClimateRow]:

@@ -74,9 +74,8 @@ def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRo
     named = selectinload(EntryRow.area).options(
         lazyload(AreaRow.shapes), lazyload(AreaRow.facts), lazyload(AreaRow.taken), lazyload(AreaRow.soil_tests)
     )
-    query = query.options(
-        named.selectinload(AreaRow.property), selectinload(EntryRow.product), selectinload(EntryRow.job)
-    )
+    place = named.selectinload(AreaRow.property).options(lazyload("*"))  # who and where, no climate and no rules
+    query = query.options(place, selectinload(EntryRow.job).options(lazyload(JobRow.correction)))
     return session.scalars(query).all()
 
 

@@ -9,9 +9,8 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import Climate
-from amber_acre.store.climates import climate_of
-from amber_acre.store.stamps import by_firm
-from amber_acre.store.tables import AreaRow, ClientRow, ClimateRow, PropertyRow
+from amber_acre.store.climates import climate_of, every_climate
+from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
 
 
 @dataclass(frozen=True)
@@ -44,7 +43,7 @@ def place_in_use(row: PropertyRow) -> PlaceInUse:
 
 def everything_in_use(session: Session) -> list[AreaInUse]:
     """Every area in use, by property."""
-    climates = _climates(session)
+    climates = every_climate(session)
     places = {
         key: PlaceInUse(key, name, client, units, climate, climates[climate])
         for key, name, client, units, climate in session.execute(_PLACES)
@@ -67,9 +66,3 @@ _AREAS = (
     .where(AreaRow.deleted_at.is_(None))
     .order_by(AreaRow.property_id, AreaRow.id)
 )
-
-
-@by_firm
-def _climates(session: Session) -> dict[int, Climate]:
-    """Every climate of the firm by its key."""
-    return {row.id: climate_of(row) for row in session.scalars(select(ClimateRow))}

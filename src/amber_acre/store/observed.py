@@ -12,6 +12,7 @@ from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.rules.held_day import USUAL, Limits
 from amber_acre.core.season.weather import KINDS, DayWeather, Kind, Observation, Sky, standing
 from amber_acre.store.in_use import PlaceInUse
+from amber_acre.store.stamps import SKY, under
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, HoldLimitRow, ObservationRow
 
@@ -151,6 +152,7 @@ def _weather_of(row: ForecastDayRow) -> DayWeather:
     return DayWeather(row.day, row.rain_mm, row.min_c, row.max_c, row.wind_m_s, row.rain_from_hour, said)
 
 
+@under(SKY)
 def hold_limits(session: Session) -> Limits:
     """The thresholds of holds as the firm has them: its own where it has set one, else the usual."""
     own = {row.key: row.value for row in session.scalars(select(HoldLimitRow))}

@@ -9,7 +9,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.tables.plants import Plant, catalogue, changed, key_of, own_plant
-from amber_acre.store.stamps import by_firm
+from amber_acre.store.stamps import FIRM, under
 from amber_acre.store.tables import PlantEditRow
 
 OWN = "own-"
@@ -33,7 +33,7 @@ def plant_of(session: Session, key: str) -> Plant | None:
     return None if plant is None else changed(plant, texts)
 
 
-@by_firm
+@under(FIRM)
 def plants_by_name(session: Session) -> Mapping[str, Plant]:
     """Every plant by its botanical and each of its common names, in small letters; the first of a name stands."""
     found: dict[str, Plant] = {}

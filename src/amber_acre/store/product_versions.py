@@ -14,7 +14,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.typed_counts import CountRate
-from amber_acre.store.stamps import by_firm
+from amber_acre.store.stamps import FIRM, under
 from amber_acre.store.tables import EntryRow, ProductRow, ProductVersionRow
 
 
@@ -49,7 +49,7 @@ def versions_of(row: ProductRow) -> Versions:
     return [(version.until, version.content) for version in row.versions]
 
 
-@by_firm
+@under(FIRM)
 def every_version(session: Session) -> Mapping[int, Versions]:
     """What labels said before, by the product's key; of those that were changed."""
     found: dict[int, list[tuple[datetime, str]]] = {}

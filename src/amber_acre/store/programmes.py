@@ -24,7 +24,7 @@ from amber_acre.core.rules.law import CARRIES_FROM
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.areas import lawn_of, rows_in_use
 from amber_acre.store.books import book_of, books
-from amber_acre.store.climates import climate_of
+from amber_acre.store.climates import every_climate
 from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
 from amber_acre.store.shelf import shelf
@@ -87,9 +87,10 @@ def seasons_to_show(session: Session, areas: Sequence[AreaRow], day: date) -> di
         ProgrammeRow.area_id.in_([area.id for area in areas])
     )
     planned = {(area_id, start) for area_id, start in session.execute(query)}
+    climates = every_climate(session)
     found = {}
     for area in areas:
-        start = season_start(climate_of(area.property.climate), day)
+        start = season_start(climates[area.property.climate_id], day)
         following = next_season_start(start)
         only_next = (area.id, start) not in planned and (area.id, following) in planned
         found[area.id] = following if only_next else start
@@ -227,10 +228,10 @@ def brief_of(area: AreaRow, book: AreaBook, season: date) -> Lawn:
     """The lawn a season is planned for: what the area says, the year as it was seen, which way its pH is to go, and
     what the season before brought."""
     side = book.ground.running or book.ground.ph_side()
-    lawn = lawn_of(area)
+    lawn = lawn_of(area, book.ground)
     before = [e for e in without_bulk(standing(book.entries)) if 0 < (season - e.on).days <= SEASON_DAYS]
     fed = sum(e.amount_kg * 1000 / lawn.size_m2 * e.material.total_nitrogen for e in before) if before else None
-    lawn = replace(lawn, ph_side=side, climate=book.ground.climate, fed_before_g_m2=fed)
+    lawn = replace(lawn, ph_side=side, fed_before_g_m2=fed)
     return lawn if lawn.start is not None else replace(lawn, start=sown_by_jobs(book.jobs))
 
 

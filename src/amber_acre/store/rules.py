@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 from datetime import date
 
 from sqlalchemy import select
@@ -14,6 +14,7 @@ from amber_acre.core.rules.judge import RULE_BY_KEY
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import MonthDay
 from amber_acre.core.season.windows import Blackout
+from amber_acre.store.stamps import FIRM, under
 from amber_acre.store.tables import BlackoutRow, RuleSetRow, SoftenedRuleRow
 
 
@@ -32,6 +33,12 @@ def rule_set_of(row: RuleSetRow) -> RuleSet:
         GramsPerSquareMetre(row.total_cap_g_m2),
         row.buffer_m,
     )
+
+
+@under(FIRM)
+def every_rule_set(session: Session) -> Mapping[int, RuleSet]:
+    """Every rule set of the firm by its key."""
+    return {row.id: rule_set_of(row) for row in session.scalars(select(RuleSetRow))}
 
 
 def rule_sets(session: Session) -> Sequence[RuleSetRow]:
@@ -66,6 +73,7 @@ def save_rule_set(session: Session, rules: RuleSet, note: str = "", rule_set_id:
     return row
 
 
+@under(FIRM)
 def softened(session: Session) -> frozenset[str]:
     """Keys of the customary rules the firm only wants noted."""
     return frozenset(session.scalars(select(SoftenedRuleRow.key)))

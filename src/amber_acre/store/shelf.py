@@ -15,7 +15,7 @@ from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.nitrogen_forms import NITROGEN_FORMS
 from amber_acre.core.typed_counts import count_rates
-from amber_acre.store.stamps import by_firm
+from amber_acre.store.stamps import FIRM, under
 from amber_acre.store.tables import (
     OtherNutrientRow,
     PackRow,
@@ -109,7 +109,7 @@ def shelf(session: Session) -> list[Product]:
     return list(_on_shelf(session))
 
 
-@by_firm
+@under(FIRM)
 def _on_shelf(session: Session) -> tuple[Product, ...]:
     return tuple(product_of(row) for row in product_rows(session))
 
@@ -225,7 +225,7 @@ def set_product_deleted(session: Session, product_id: int, at: datetime | None) 
     row.deleted_at = at
 
 
-@by_firm
+@under(FIRM)
 def every_product(session: Session) -> Mapping[int, Product]:
     """Every product there ever was by its key, also those that have left the shelf."""
     return {row.id: product_of(row) for row in session.scalars(select(ProductRow))}

@@ -1,4 +1,7 @@
-"""Stamps: a random number a scope, new with every change of what a book of an area rests on, whoever makes it.
+"""Stamps: a random number a scope, new with every change of what belongs to it, whoever makes it.
+
+The firm's, a property's and an area's stamps stand for what a book of an area rests on; the sky and the store room
+have one each.
 
 Triggers of the database write them, so a change by another program counts as well. A stamp is drawn anew and never
 counted up: two histories of one file (a copy that was put back, two databases) never share one. What was computed
@@ -8,8 +11,8 @@ under the stamps of an area may therefore be kept for as long as they stand.
 from __future__ import annotations
 
 from collections.abc import Callable
-from functools import wraps
-from typing import TypeVar
+from functools import partial, wraps
+from typing import Concatenate, ParamSpec, TypeVar
 
 from sqlalchemy import Connection, text
 from sqlalchemy.orm import Mapped, Session, mapped_column
@@ -18,13 +21,16 @@ from amber_acre.core.by_content import Results
 from amber_acre.store.base import Base
 from amber_acre.store.once import once
 
+P = ParamSpec("P")
 R = TypeVar("R")
 Stamp = tuple[int, ...]
+KEPT_LOADS = 16  # of one function: the weeks somebody turns through
 FIRM, PROPERTY, AREA = "firm", "property", "area"
+SKY, STOCK = "sky", "stock"  # what was seen and forecast with the limits of holds; what came, was counted and went
 
 
 class StampRow(Base):
-    """The newest stamp of a scope: the firm's (key 0), a property's or an area's."""
+    """The newest stamp of a scope: of the firm, the sky or the stock (key 0), of a property or an area."""
 
     __tablename__ = "stamps"
 
@@ -49,10 +55,12 @@ STAMPED: dict[str, tuple[tuple[str, str], ...]] = {
             "corrections",
             "findings",
             "jobs",
-            "entries",
         ),
         _OWN,
     ),
+    "entries": (*_OWN, (STOCK, "0")),
+    **dict.fromkeys(("deliveries", "stock_counts"), ((STOCK, "0"),)),
+    **dict.fromkeys(("forecast_days", "hold_limits"), ((SKY, "0"),)),
     "soil_values": ((AREA, "(SELECT area_id FROM soil_tests WHERE id = {row}.test_id)"),),
     "soil_advice": ((AREA, "(SELECT area_id FROM soil_tests WHERE id = {row}.test_id)"),),
     "programme_notes": ((AREA, "(SELECT area_id FROM programmes WHERE id = {row}.programme_id)"),),
@@ -62,6 +70,7 @@ STAMPED: dict[str, tuple[tuple[str, str], ...]] = {
         (AREA, "{row}.area_id"),
         (PROPERTY, "{row}.property_id"),
         (FIRM, "CASE WHEN {row}.climate_id IS NOT NULL THEN 0 END"),
+        (SKY, "0"),
     ),
     **dict.fromkeys(
         (
@@ -82,16 +91,12 @@ STAMPED: dict[str, tuple[tuple[str, str], ...]] = {
         ((FIRM, "0"),),
     ),
 }
-# What no book of an area rests on: people, the weather to come and its limits, drawings, stock, the bench, forms.
+# What nothing that is kept rests on: people, drawings, machines, the bench, forms.
 UNSTAMPED = frozenset(
     {
         "clients",
         "contexts",
-        "forecast_days",
-        "hold_limits",
         "photos",
-        "deliveries",
-        "stock_counts",
         "machines",
         "catches",
         "kept_sums",
@@ -122,7 +127,7 @@ def triggers() -> dict[str, str]:
 
 
 _FIRST = (
-    "INSERT OR REPLACE INTO stamps (scope, key, at) SELECT 'firm', 0, random()",
+    *(f"INSERT OR REPLACE INTO stamps (scope, key, at) SELECT '{one}', 0, random()" for one in (FIRM, SKY, STOCK)),
     "INSERT OR REPLACE INTO stamps (scope, key, at) SELECT 'property', id, random() FROM properties",
     "INSERT OR REPLACE INTO stamps (scope, key, at) SELECT 'area', id, random() FROM areas",
 )
@@ -159,7 +164,7 @@ _ALL_STAMPS = text(
     " ORDER BY areas.id"
 )
 
-_FIRM_STAMP = text("SELECT at FROM stamps WHERE scope = 'firm' AND key = 0")
+_ONE_STAMP = text("SELECT at FROM stamps WHERE scope = :scope AND key = 0")
 
 
 def stamps_of(session: Session) -> dict[int, Stamp]:
@@ -181,22 +186,30 @@ def _read_stamps(session: Session) -> dict[int, Stamp]:
     }
 
 
-def _read_firm_stamp(session: Session) -> int | None:
+def _read_stamp(session: Session, scope: str) -> int | None:
     session.flush()
-    return session.execute(_FIRM_STAMP).scalar()
+    return session.execute(_ONE_STAMP, {"scope": scope}).scalar()
 
 
-def by_firm(load: Callable[[Session], R]) -> Callable[[Session], R]:
-    """Keeps what a function loads of what every area rests on (climates, rules, products, plants) under its stamp.
+def under(*scopes: str) -> Callable[[Callable[Concatenate[Session, P], R]], Callable[Concatenate[Session, P], R]]:
+    """Keeps what a function loads under the stamps of scopes with key 0 and its other arguments (hashable).
 
     The result is shared and must not be written to.
     """
-    kept: Results[int, R] = Results(8)
 
-    @wraps(load)
-    def asked(session: Session) -> R:
-        """The kept result, or a new one."""
-        at = once(session, "firm's stamp", lambda: _read_firm_stamp(session))
-        return load(session) if at is None else kept.get(at, lambda: load(session))
+    def keeping(load: Callable[Concatenate[Session, P], R]) -> Callable[Concatenate[Session, P], R]:
+        """The function that remembers."""
+        kept: Results[object, R] = Results(KEPT_LOADS)
 
-    return asked
+        @wraps(load)
+        def asked(session: Session, /, *args: P.args, **kwargs: P.kwargs) -> R:
+            """The kept result, or a new one."""
+            stamps = [once(session, f"stamp of {one}", partial(_read_stamp, session, one)) for one in scopes]
+            if None in stamps:
+                return load(session, *args, **kwargs)
+            key = (*stamps, args, tuple(sorted(kwargs.items())))
+            return kept.get(key, lambda: load(session, *args, **kwargs))
+
+        return asked
+
+    return keeping

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session, aliased
 from amber_acre.core.products.lots import Hand, Lot, Move, in_hand
 from amber_acre.core.products.stock import Stock
 from amber_acre.core.quantities import Money
-from amber_acre.store.once import once
+from amber_acre.store.stamps import STOCK, under
 from amber_acre.store.tables import DeliveryRow, EntryRow, StockCountRow
 
 
@@ -35,12 +35,9 @@ def add_count(session: Session, product_id: int, on_day: date, mass_kg: float, t
     session.flush()
 
 
+@under(STOCK)
 def hands(session: Session) -> dict[int, Hand]:
     """What is in hand by product id, with what each entry was drawn from; what nothing is known of is not there."""
-    return once(session, "hands", lambda: _hands(session))
-
-
-def _hands(session: Session) -> dict[int, Hand]:
     moves: dict[int, list[Move]] = {}
     for row in session.scalars(select(DeliveryRow).order_by(DeliveryRow.id)):
         lot = Lot(row.on_day, row.mass_kg, Money(row.paid) if row.paid is not None else None, row.lot)

@@ -52,16 +52,17 @@ class Kept:
 
 def taken_apart(body: bytes, token: bytes, headers: tuple[tuple[bytes, bytes], ...]) -> Kept:
     """A rendered page without what belongs to one answer alone."""
-    cut = re.compile(re.escape(token) + b"|" + KEYS.pattern)
     pieces: list[bytes] = []
     gaps: list[bool] = []
-    at = 0
-    for found in cut.finditer(body):
-        is_token = found[0] == token
-        pieces.append(body[at : found.start()] + (b"" if is_token else found[1]))
-        gaps.append(is_token)
-        at = found.end() - (0 if is_token else len(found[2]))
-    return Kept((*pieces, body[at:]), tuple(gaps), headers)
+    for part in body.split(token):
+        at = 0
+        for found in KEYS.finditer(part):
+            pieces.append(part[at : found.end(1)])
+            gaps.append(False)
+            at = found.start(2)
+        pieces.append(part[at:])
+        gaps.append(True)
+    return Kept(tuple(pieces), tuple(gaps[:-1]), headers)
 
 
 class KeptPages:

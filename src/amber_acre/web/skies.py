@@ -20,6 +20,7 @@ from amber_acre.core.sentence import Sentence
 from amber_acre.stand_ins.weather import WeatherService
 from amber_acre.store.in_use import PlaceInUse, place_in_use
 from amber_acre.store.observed import hold_limits, skies
+from amber_acre.store.stamps import FIRM, SKY, under
 from amber_acre.store.tables import AreaRow
 
 LOOKS_BACK_DAYS = 22  # the ground and the grass remember three weeks
@@ -32,7 +33,13 @@ def skies_over(
 ) -> dict[int, Sky]:
     """The sky over each property for verdicts from ``first`` to ``last``, with the days before and after that count."""
     start, end = first - timedelta(days=LOOKS_BACK_DAYS), last + timedelta(days=LOOKS_AHEAD_DAYS)
-    service: WeatherService | None = request.app.state.weather
+    return _skies(session, tuple(places), start, end, request.app.state.weather)
+
+
+@under(SKY, FIRM)
+def _skies(
+    session: Session, places: tuple[PlaceInUse, ...], start: date, end: date, service: WeatherService | None
+) -> dict[int, Sky]:
     base: dict[str, dict[date, DayWeather]] = {}
     if service is not None:
         for place in places:

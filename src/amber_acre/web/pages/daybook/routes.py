@@ -78,11 +78,11 @@ class _Logged:
 
 @router.get("/daybook")
 def list_entries(request: Request, session: Reading) -> HTMLResponse:
-    rows = store.entry_rows(session)
+    rows, labels = store.entry_rows(session), store.every_label(session)
     return render(
         request,
         "daybook/list.html",
-        rows=[(row, store.entry_of(row), Shown(units_of(row.area.property.units))) for row in rows],
+        rows=[(row, store.entry_of(row, labels), Shown(units_of(row.area.property.units))) for row in rows],
         corrected={row.corrects_id: row.id for row in rows if row.corrects_id},
         rule_of=RULE_BY_KEY,
     )
@@ -91,7 +91,8 @@ def list_entries(request: Request, session: Reading) -> HTMLResponse:
 @router.get("/daybook.csv")
 def export_entries(session: Reading) -> Response:
     """Every entry as CSV, corrected ones marked."""
-    text = write_daybook((_texts(row), store.entry_of(row)) for row in reversed(store.entry_rows(session)))
+    labels = store.every_label(session)
+    text = write_daybook((_texts(row), store.entry_of(row, labels)) for row in reversed(store.entry_rows(session)))
     return Response(text, media_type="text/csv", headers={"content-disposition": 'attachment; filename="daybook.csv"'})
 
 

@@ -13,6 +13,7 @@ from itertools import groupby
 
 from fastapi import Request
 
+from amber_acre.core.by_content import Results
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.rules.due import state_in_week
 from amber_acre.core.rules.held_day import Limits
@@ -28,6 +29,8 @@ from amber_acre.web.skies import skies_over
 
 DUE: tuple[State, ...] = ("due", "in part")
 WANTED: tuple[State, ...] = (*DUE, "held", "late", "missed")
+KEPT_WEEKS = 1024  # jobs whose verdicts of a week are kept
+_KEPT: Results[tuple[int, int, int, date, int], tuple[DayVerdict, ...]] = Results(KEPT_WEEKS)
 
 
 @dataclass(frozen=True)
@@ -155,11 +158,17 @@ def week_of_jobs(request: Request, session: Reading, monday: date, from_day: dat
     limits = hold_limits(session)
     found = []
     for area, judged, state in wanted:
-        sky = skies[area.property.id].at(area.id)
-        days = span_verdicts(judged.job, judged.ground, sky, monday, 7, limits)
+        days = _verdicts(judged, skies[area.property.id], area.id, monday, limits)
         found.append(DueJob(area, judged, state, days, _shown(request, area.property)))
     found.sort(key=lambda one: (_place_order(one.area.property), one.area.id, one.judged.job.on))
     return Week(monday, from_day, tuple(found), skies, limits)
+
+
+def _verdicts(judged: JudgedJob, sky: Sky, area: int, monday: date, limits: Limits) -> tuple[DayVerdict, ...]:
+    """The verdicts of a week; of a job, a sky and limits that are the same objects as before, those of before."""
+    key = id(judged), id(sky), area, monday, id(limits)
+    held = judged, sky, limits
+    return _KEPT.get(key, lambda: span_verdicts(judged.job, judged.ground, sky.at(area), monday, 7, limits), held)
 
 
 def _place_order(place: PlaceInUse) -> tuple[str, str, int]:
