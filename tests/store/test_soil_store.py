@@ -190,9 +190,7 @@ def test_the_ground_of_an_area_is_gathered_as_of_a_day(demo_engine: Engine) -> N
         assert tree.canopy == "by the area's form"
         assert tree.planted
         assert tree.fizz == "strong"
-        assert lawn_of(lawn, ground_of(session, lawn, DAY)).store_mm == pytest.approx(
-            0.13 * 150
-        )
+        assert lawn_of(lawn, ground_of(session, lawn, DAY)).store_mm == pytest.approx(0.13 * 150)
 
 
 def test_a_crown_on_the_sheet_forbids_tilling_under_it(demo_engine: Engine) -> None:

@@ -15,10 +15,12 @@ from amber_acre.settings import Settings
 from amber_acre.store import books, programmes
 from amber_acre.store.areas import all_lawns, areas_in_use
 from amber_acre.store.in_use import everything_in_use
+from amber_acre.store.observed import hold_limits, set_hold_limit
 from amber_acre.store.programmes import jobs_in_use, judged_jobs, lanes_as_shown
 from amber_acre.store.session import migrate, open_engine, reading, writing
 from amber_acre.store.shelf import shelf
 from amber_acre.store.stamps import STAMPED, UNSTAMPED, put_on, stamps_of, take_off, triggers
+from amber_acre.store.stock import add_delivery, stock_kg
 from amber_acre.store.tables import AreaRow, Base, PropertyRow
 
 DAY = date(2026, 5, 27)
@@ -104,6 +106,58 @@ def test_a_property_moves_its_own_areas_and_an_observation_what_it_is_over(engin
 def test_what_no_book_rests_on_moves_nothing(engine: Engine) -> None:
     for table in ("deliveries", "clients", "contexts", "machines"):
         assert moved(engine, f"UPDATE {table} SET rowid = rowid")[0] == set()
+
+
+@pytest.mark.parametrize(
+    ("table", "scopes"),
+    [
+        ("deliveries", {"stock"}),
+        ("stock_counts", {"stock"}),
+        ("forecast_days", {"sky"}),
+        ("hold_limits", {"sky"}),
+        ("observations", {"sky"}),
+        ("clients", set()),
+        ("facts", set()),
+    ],
+)
+def test_sky_and_stock_have_a_stamp_each(engine: Engine, table: str, scopes: set[str]) -> None:
+    def drawn() -> dict[str, int]:
+        with reading(engine) as session:
+            rows = session.execute(text("SELECT scope, at FROM stamps WHERE key = 0 AND scope IN ('sky', 'stock')"))
+            return {str(row.scope): int(row.at) for row in rows}
+
+    before = drawn()
+    with writing(engine) as session:
+        if not session.execute(text(f"SELECT count(*) FROM {table}")).scalar_one():
+            new = {
+                "hold_limits": "('wind_m_s', 3.0, '3', 'sheltered', '2026-01-01')",
+                "stock_counts": "(1, 1, '2026-01-01', 4.0, '4 kg', 'Aster')",
+            }[table]
+            session.execute(text(f"INSERT INTO {table} VALUES {new}"))
+        elif table in ("forecast_days", "observations"):  # never changed: a new row takes the place of an old one
+            names = ", ".join(row[1] for row in session.execute(text(f"PRAGMA table_info({table})")) if row[1] != "id")
+            session.execute(text(f"INSERT INTO {table} ({names}) SELECT {names} FROM {table} LIMIT 1"))
+        else:
+            session.execute(text(f"UPDATE {table} SET rowid = rowid WHERE rowid = (SELECT min(rowid) FROM {table})"))
+        session.commit()
+    after = drawn()
+    assert set(before) == {"sky", "stock"}
+    assert {scope for scope in before if before[scope] != after[scope]} == scopes
+
+
+def test_kept_sky_limits_and_stock_follow_every_change(engine: Engine) -> None:
+    with writing(engine) as session:
+        product = session.execute(text("SELECT product_id FROM deliveries LIMIT 1")).scalar_one()
+        held, usual = stock_kg(session)[product], hold_limits(session).wind_m_s
+        add_delivery(session, product, DAY, 7.5, "")
+        assert stock_kg(session)[product] == pytest.approx(held + 7.5)
+        set_hold_limit(session, "wind_m_s", usual / 2, "less", "sheltered", DAY)
+        session.flush()
+        assert hold_limits(session).wind_m_s == pytest.approx(usual / 2)
+        session.rollback()
+    with reading(engine) as session:
+        assert stock_kg(session)[product] == pytest.approx(held)
+        assert hold_limits(session).wind_m_s == usual
 
 
 def test_a_stamp_is_never_drawn_twice(engine: Engine) -> None:

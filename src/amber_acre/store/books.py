@@ -6,8 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from datetime import date
 
-from sqlalchemy import and_, select
-from sqlalchemy.orm import Session, aliased
+from sqlalchemy import and_, or_, select
+from sqlalchemy.orm import Session, aliased, lazyload
 
 from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import plants_of_grass
@@ -32,7 +32,7 @@ from amber_acre.store.areas import facts_of
 from amber_acre.store.climates import every_climate
 from amber_acre.store.daybook import entry_of, entry_rows_of, every_label
 from amber_acre.store.jobs import job_of, jobs_in_force
-from amber_acre.store.observed import bloom_seen, growth_seen
+from amber_acre.store.observed import told_by_plants
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import every_rule_set, softened
 from amber_acre.store.site import crowns_over
@@ -100,11 +100,11 @@ def book_with(ground: Ground, jobs: Iterable[Job], entries: tuple[Entry, ...], d
 def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ground]:
     """What is known of the ground of areas on a day, without what jobs and log say."""
     ids = [area.id for area in areas]
-    probes, soft = probings(session, ids, day), softened(session)
-    mulched, named = mulch_seen(session, ids, day), plants_by_name(session)
-    bloomed = bloom_seen(session, areas, day)
+    looks = _looks_that_measured(session, ids, day)
+    probes, mulched = probings(session, ids, day, looks), mulch_seen(looks)
+    soft, named = softened(session), plants_by_name(session)
+    grown, bloomed = told_by_plants(session, areas, day)
     climates, rules, patches = every_climate(session), every_rule_set(session), patches_in(session, ids)
-    grown = growth_seen(session, list({area.property_id: area.property for area in areas}.values()), day)
     found = {}
     for area in areas:
         facts = facts_of(area)
@@ -119,7 +119,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             area.kind,
             SquareMetres(area.size_m2),
             SquareMetres(area.low_m2),
-            _climate_seen(climates[area.property.climate_id], area, grass, grown[area.property_id], day),
+            _climate_seen(climates[area.property.climate_id], grass, grown[area.id], day),
             rules[area.property.rule_set_id],
             grass,
             plants_of(named, facts, grass),
@@ -138,12 +138,9 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
     return found
 
 
-def _climate_seen(
-    climate: Climate, area: AreaRow, grass: Grass | None, seen: Sequence[Observation], day: date
-) -> Climate:
+def _climate_seen(climate: Climate, grass: Grass | None, seen: Sequence[Observation], day: date) -> Climate:
     """The climate over an area, its year moved by what was seen of its grass."""
-    own = [one for one in seen if one.area in (None, area.id)]
-    return replace(climate, early_days=early_days(climate, grass, own, day)) if grass and own else climate
+    return replace(climate, early_days=early_days(climate, grass, seen, day)) if grass and seen else climate
 
 
 def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
@@ -209,28 +206,30 @@ def _texture(facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...]) -> tupl
     return texture, "laboratory" if texture and tested else "by feel" if texture else ""
 
 
-def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, ProbeSummary]:
-    """What the probe says of areas up to a day: readings spot by spot, and those of looks."""
+def _looks_that_measured(session: Session, area_ids: Sequence[int], day: date) -> Sequence[WalkRow]:
+    """Looks up to a day that measured pH or the depth of mulch, oldest first."""
+    measured = or_(WalkRow.ph.is_not(None), WalkRow.mulch_mm.is_not(None))
+    query = select(WalkRow).where(WalkRow.area_id.in_(area_ids), measured, WalkRow.on_day <= day)
+    return session.scalars(query.options(lazyload(WalkRow.photos)).order_by(WalkRow.on_day, WalkRow.id)).all()
+
+
+def probings(
+    session: Session, area_ids: Sequence[int], day: date, looks: Sequence[WalkRow] | None = None
+) -> dict[int, ProbeSummary]:
+    """What the probe says of areas up to a day: readings spot by spot, and those of looks (None: not yet read)."""
     readings: dict[int, list[ProbeReading]] = {}
     for row in probe_rows(session, area_ids):
         readings.setdefault(row.area_id, []).append(ProbeReading(row.on_day, row.spot, row.ph))
-    for look in session.scalars(select(WalkRow).where(WalkRow.area_id.in_(area_ids), WalkRow.ph.is_not(None))):
+    for look in _looks_that_measured(session, area_ids, day) if looks is None else looks:
         if look.ph is not None and look.spot:
             readings.setdefault(look.area_id, []).append(ProbeReading(look.on_day, look.spot, look.ph))
     found = {key: summary([r for r in rows if r.on_day <= day]) for key, rows in readings.items()}
     return {key: read for key, read in found.items() if read is not None}
 
 
-def mulch_seen(session: Session, area_ids: Sequence[int], day: date) -> dict[int, tuple[date, float]]:
-    """The newest depth of mulch that a look has measured: its day, and mm."""
-    query = select(WalkRow.area_id, WalkRow.on_day, WalkRow.mulch_mm).where(
-        WalkRow.area_id.in_(area_ids), WalkRow.mulch_mm.is_not(None), WalkRow.on_day <= day
-    )
-    return {
-        key: (on, depth)
-        for key, on, depth in session.execute(query.order_by(WalkRow.on_day, WalkRow.id))
-        if depth is not None
-    }
+def mulch_seen(looks: Iterable[WalkRow]) -> dict[int, tuple[date, float]]:
+    """The newest depth of mulch that looks, oldest first, have measured: its day, and mm."""
+    return {look.area_id: (look.on_day, look.mulch_mm) for look in looks if look.mulch_mm is not None}
 
 
 def canopy_by_form(facts: Mapping[str, ReadFact]) -> str:

@@ -69,11 +69,13 @@ def without_a_year(session: Session, day: date, place: int | None = None) -> lis
     """Areas in use, of one property or (None) all, without a plan for this season or the next: lawns first, the largest
     before the others, as what is planned later shares the visits of what was planned before."""
     query = select(ProgrammeRow.area_id, ProgrammeRow.season_start)
+    if place is not None:
+        query = query.join(AreaRow, AreaRow.id == ProgrammeRow.area_id).where(AreaRow.property_id == place)
     planned = {(area, start) for area, start in session.execute(query)}
     found = []
-    for area in everything_in_use(session):
+    for area in everything_in_use(session, place):
         start = season_start(area.property.climate, day)
-        if place in (None, area.property.id) and not planned & {(area.id, start), (area.id, next_season_start(start))}:
+        if not planned & {(area.id, start), (area.id, next_season_start(start))}:
             found.append(area)
     return sorted(found, key=lambda area: (area.property.id, ORDER.index(area.kind), -area.size_m2, area.id))
 

@@ -26,9 +26,9 @@ from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import PROBE_ERROR
 from amber_acre.core.tables.soil_measures import Measured
 from amber_acre.store.areas import areas_of
-from amber_acre.store.books import book_of, probings, texture_at_hand
+from amber_acre.store.books import book_of, books, probings, texture_at_hand
 from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import corrections_of, findings_of, moved_direction, running_direction
+from amber_acre.store.corrections import corrections_of, findings_of
 from amber_acre.store.programmes import Lane, lane, season_to_show
 from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow
@@ -64,7 +64,9 @@ class SoilGround(Ground):
 
 def ground_of(session: Session, area: AreaRow, day: date) -> SoilGround:
     """Everything known of an area's soil on a day."""
-    book = book_of(session, area, day)
+    near = _near(session, area)
+    read = books(session, [area, *near], day)
+    book = read[area.id]
     known = book.ground
     looks = walks_of(session, area.id)
     around = session.get(AreaRow, area.parent_id) if area.parent_id else None
@@ -86,7 +88,7 @@ def ground_of(session: Session, area: AreaRow, day: date) -> SoilGround:
         roots_mm=newest["root_mm"] if newest["root_mm"] is not None else roots * 1000 if roots is not None else None,
         corrected_since_test=corrected_since(book.entries, known.ph_on),
         no_phosphorus=phosphorus_forbidden(known.rules, known.phosphorus),
-        moved_beside=_beside(session, area, day),
+        moved_beside=_beside([read[row.id].ground for row in near]),
         corrections=tuple(corrections_of(session, [area.id])),
         findings=tuple(findings_of(session, [area.id])),
     )
@@ -105,16 +107,15 @@ def ph_around(session: Session, area: AreaRow, day: date) -> list[tuple[AreaRow,
     return found
 
 
-def _beside(session: Session, area: AreaRow, day: date) -> tuple[str, Direction] | None:
-    """The lawn a patch lies in, or a patch of a lawn, whose pH is moved; the first that is."""
-    near = select(AreaRow).where(
-        AreaRow.deleted_at.is_(None), AreaRow.id == area.parent_id if area.parent_id else AreaRow.parent_id == area.id
-    )
-    for row in session.scalars(near.order_by(AreaRow.id)):
-        way = running_direction(session, row.id, day) or moved_direction(session, row.id, day)
-        if way is not None:
-            return row.name, way
-    return None
+def _near(session: Session, area: AreaRow) -> Sequence[AreaRow]:
+    """The lawn a patch lies in, or the patches of a lawn."""
+    near = AreaRow.id == area.parent_id if area.parent_id else AreaRow.parent_id == area.id
+    return session.scalars(select(AreaRow).where(AreaRow.deleted_at.is_(None), near).order_by(AreaRow.id)).all()
+
+
+def _beside(near: Sequence[Ground]) -> tuple[str, Direction] | None:
+    """The first neighbour whose pH is moved, and which way."""
+    return next(((one.name, way) for one in near if (way := one.running or one.moved)), None)
 
 
 def _year(session: Session, area: AreaRow, book: AreaBook, day: date) -> tuple[float, float | None]:

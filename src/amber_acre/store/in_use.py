@@ -41,14 +41,17 @@ def place_in_use(row: PropertyRow) -> PlaceInUse:
     return PlaceInUse(row.id, row.name, row.client.name, row.units, row.climate_id, climate_of(row.climate))
 
 
-def everything_in_use(session: Session) -> list[AreaInUse]:
-    """Every area in use, by property."""
+def everything_in_use(session: Session, place: int | None = None) -> list[AreaInUse]:
+    """Every area in use, of one property or (None) all, by property."""
     climates = every_climate(session)
+    of_place, of_area = _PLACES, _AREAS
+    if place is not None:
+        of_place, of_area = _PLACES.where(PropertyRow.id == place), _AREAS.where(AreaRow.property_id == place)
     places = {
         key: PlaceInUse(key, name, client, units, climate, climates[climate])
-        for key, name, client, units, climate in session.execute(_PLACES)
+        for key, name, client, units, climate in session.execute(of_place)
     }
-    rows = session.execute(_AREAS)
+    rows = session.execute(of_area)
     return [
         AreaInUse(key, name, kind, SquareMetres(size), places[place])
         for key, name, kind, size, place in rows

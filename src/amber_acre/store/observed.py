@@ -74,41 +74,25 @@ def colours_seen(session: Session, area_id: int) -> list[tuple[date, int]]:
     return [(row.on, int(row.word)) for row in reversed(rows) if row.word.isdecimal()]
 
 
-def growth_seen(session: Session, places: Sequence[PropertyRow], day: date) -> dict[int, tuple[Observation, ...]]:
-    """What was seen of growth and rest over each property in the year up to a day, by the key of the property."""
-    ids, climates = {p.id for p in places}, {p.climate_id for p in places}
+def told_by_plants(
+    session: Session, areas: Sequence[AreaRow], day: date
+) -> tuple[dict[int, tuple[Observation, ...]], dict[int, tuple[Observation, ...]]]:
+    """What was seen in the year up to a day over each area, by its key: of growth and rest (over its depot too), and
+    what bloomed at it or on its whole property."""
+    ids, climates = {a.property_id for a in areas}, {a.property.climate_id for a in areas}
     there = or_(ObservationRow.property_id.in_(ids), ObservationRow.climate_id.in_(climates))
     when = ObservationRow.on_day.between(day - YEAR_BACK, day)
-    rows = list(
-        session.scalars(select(ObservationRow).where(there, when, ObservationRow.kind.in_(("growth", "mowing"))))
-    )
-    return {
-        place.id: standing(
-            observation_of(row) for row in rows if row.property_id == place.id or row.climate_id == place.climate_id
-        )
-        for place in places
-    }
-
-
-def bloom_seen(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, list[Observation]]:
-    """What was seen in bloom at each area, or on its whole property, in the year up to a day, by the area's key."""
-    places = {area.property_id for area in areas}
-    query = select(ObservationRow).where(
-        ObservationRow.property_id.in_(places),
-        ObservationRow.kind == "bloom",
-        ObservationRow.on_day.between(day - YEAR_BACK, day),
-    )
-    rows = list(session.scalars(query))
-    return {
-        area.id: list(
-            standing(
-                observation_of(row)
-                for row in rows
-                if row.property_id == area.property_id and row.area_id in (None, area.id)
-            )
-        )
-        for area in areas
-    }
+    kinds = ObservationRow.kind.in_(("growth", "mowing", "bloom"))
+    rows = list(session.scalars(select(ObservationRow).where(there, when, kinds)))
+    grown, bloomed = {}, {}
+    for area in areas:
+        place, climate = area.property_id, area.property.climate_id
+        seen = standing(observation_of(row) for row in rows if row.property_id == place or row.climate_id == climate)
+        here = {row.id for row in rows if row.property_id == place}
+        own = [one for one in seen if one.area in (None, area.id)]
+        grown[area.id] = tuple(one for one in own if one.kind != "bloom")
+        bloomed[area.id] = tuple(one for one in own if one.kind == "bloom" and one.key in here)
+    return grown, bloomed
 
 
 def add_forecast(session: Session, rows: Sequence[ForecastDayRow]) -> None:

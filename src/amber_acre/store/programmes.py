@@ -170,6 +170,8 @@ def _in_order(one: JudgedJob) -> tuple[bool, date, int]:
 
 def _rounds_of_seasons_past(session: Session, areas: Sequence[AreaRow], day: date) -> set[int]:
     """Keys of planned jobs whose season ended before the one to show of their area."""
+    if not areas:
+        return set()
     shown = seasons_to_show(session, areas, day)
     query = select(JobRow.id, JobRow.area_id, ProgrammeRow.season_start).join(
         ProgrammeRow, ProgrammeRow.id == JobRow.programme_id

@@ -181,8 +181,8 @@ class PropertyRow(Base):
     version: Mapped[int] = mapped_column(default=1, server_default="1")
     deleted_at: Mapped[datetime | None]
     client: Mapped[ClientRow] = relationship(back_populates="properties", lazy="joined")
-    climate: Mapped[ClimateRow] = relationship(lazy="joined")
-    rule_set: Mapped[RuleSetRow] = relationship(lazy="joined")
+    climate: Mapped[ClimateRow] = relationship(lazy="select")
+    rule_set: Mapped[RuleSetRow] = relationship(lazy="select")
     areas: Mapped[list[AreaRow]] = relationship(back_populates="property", order_by="AreaRow.id")
 
 

@@ -10,6 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.measure.condition import Look
+from amber_acre.store.once import once
 from amber_acre.store.tables import AreaRow, PhotoRow, WalkRow
 
 
@@ -50,7 +51,7 @@ def add_photo(session: Session, walk_id: int, file_name: str, spot: str) -> Phot
 def walks_of(session: Session, area_id: int) -> Sequence[WalkRow]:
     """Looks at an area, newest first."""
     query = select(WalkRow).where(WalkRow.area_id == area_id).order_by(WalkRow.on_day.desc(), WalkRow.id.desc())
-    return session.scalars(query).all()
+    return once(session, f"walks of {area_id}", session.scalars(query).all)
 
 
 def colours_of(session: Session, area_ids: Sequence[int]) -> dict[int, list[tuple[date, int]]]:
