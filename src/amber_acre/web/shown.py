@@ -257,12 +257,16 @@ class Shown:
 
     def dose(self, dose: Dose) -> str:
         """A job's dose by plant, trunk or litre with how many it is for; '' for one by area."""
+        return ", ".join(self.dose_parts(dose))
+
+    def dose_parts(self, dose: Dose) -> tuple[str, ...]:
+        """What each gets and how many they are, of a dose by plant, trunk or litre; () of one by area."""
         if dose.basis not in UNIT_OF:
-            return ""
+            return ()
         many, of = dose.count or 0.0, BASES[dose.basis].counts
         if self.units == "us" and dose.basis in _US_COUNTS:
             many, of = many * _US_COUNTS[dose.basis][2], _US_COUNTS[dose.basis][3]
-        return f"{self.sentence_count(dose.value, dose.basis)}, {plain_figure(many, 3)} {of[:-1] if many == 1 else of}"
+        return self.sentence_count(dose.value, dose.basis), f"{plain_figure(many, 3)} {of[:-1] if many == 1 else of}"
 
     def _count(self, low: float, high: float, basis: str) -> str:
         per, unit = (1000.0, "g a litre of water") if basis == "water" else (1.0, UNIT_OF[basis])

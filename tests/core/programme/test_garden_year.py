@@ -13,13 +13,14 @@ from hypothesis import strategies as st
 
 from amber_acre.core.care.planting import planting_of
 from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, plan_patch
 from amber_acre.core.programme.picking import candidates, potash, why_not
 from amber_acre.core.programme.pot_year import rated_months
-from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.rule import over
@@ -219,6 +220,65 @@ def test_pots_keep_to_what_the_label_gives_by_the_litre() -> None:
     soluble = [product for product in held if product.name == "soluble"]
     watered = plan_garden(planting_of(at), AreaBook(at, (), (), start), soluble, start, start)
     assert {job.dose.value for job in watered.jobs if job.dose.basis == "water"} == {300}
+
+
+def feeds_of(plan: GardenPlan) -> list[Job]:
+    return [job for job in plan.jobs if job.product is not None and job.product.total_nitrogen and job.work != "mulch"]
+
+
+def fed_by(at: Ground, *rates: CountRate) -> GardenPlan:
+    """The plan of a shelf with one feed, whose label gives these rates beside its own by area."""
+    feed = next(one for one in SHELF if one.name == feeds_of(planned(at))[0].material.name)
+    label = replace(feed.label, max_g_m2=GramsPerSquareMetre(3 * feed.label.max_g_m2), by=rates)
+    start = season_start(at.climate, date(2026, 4, 1))
+    book = AreaBook(at, (), (), start)
+    return plan_garden(planting_of(at), book, [replace(feed, label=label)], start, start)
+
+
+@pytest.mark.parametrize(
+    ("low", "high", "basis", "held"),
+    [
+        (0.9, 1.2, "plant", 1.0),  # it fits: every plant gets its share
+        (0.3, 0.8, "plant", 0.8),  # the label by plant is the most, though the bed would take more
+        (1.4, 9.0, "plant", 1.4),  # its lowest dose brings less than half as much again
+        (1.6, 9.0, "area", 1.0),  # meant for plants that stand wider apart
+    ],
+)
+def test_plants_of_one_kind_are_dosed_as_their_label_counts(low: float, high: float, basis: str, held: float) -> None:
+    at = ground("bed", "14 × Rosa hybrids")
+    usual = feeds_of(fed_by(at))[0]
+    share = usual.rate_on(at.size_m2) * at.size_m2 / 14
+    job = feeds_of(fed_by(at, CountRate("plant", low * share, high * share)))[0]
+    assert job.dose.basis == basis
+    assert job.rate_on(at.size_m2) == pytest.approx(held * usual.rate_on(at.size_m2))
+    assert job.dose.count == (14 if basis == "plant" else None)
+    assert ("a plant" in job.reason) is (basis == "area")  # by plant the dose says it
+
+
+def test_of_several_kinds_nobody_can_say_what_each_gets() -> None:
+    at = ground("bed", "8 × Rosa hybrids\n6 × Rosa gallica")
+    assert feeds_of(fed_by(at, CountRate("plant", 1.0, 2.0)))[0].dose.basis == "area"
+
+
+def test_a_large_tree_is_not_the_plant_a_label_means() -> None:
+    at = ground("tree", "Quercus robur", finding="short", stems="12 cm")
+    assert feeds_of(planned(at))
+    assert feeds_of(fed_by(at, CountRate("plant", 20.0, 60.0)))[0].dose.basis == "area"
+    by_trunk = feeds_of(fed_by(at, CountRate("trunk", 1.0, 5.0)))[0].dose
+    assert by_trunk.basis == "trunk"
+    assert by_trunk.count == pytest.approx(at.count_for("trunk") or 0.0)
+    assert by_trunk.value <= 5.0
+
+
+def test_by_the_metre_of_hedge_is_a_rate_by_area_under_both_limits() -> None:
+    at = ground("hedge", "Ligustrum ovalifolium")
+    usual = feeds_of(fed_by(at))[0].rate_on(at.size_m2)
+    run = at.count_for("run")
+    assert run
+    per_metre = usual * at.size_m2 / run
+    job = feeds_of(fed_by(at, CountRate("run", 0.2 * per_metre, 0.7 * per_metre)))[0]
+    assert job.dose.basis == "area"
+    assert job.rate_on(at.size_m2) == pytest.approx(0.7 * usual)
 
 
 def test_a_bed_nobody_described_is_asked_about() -> None:

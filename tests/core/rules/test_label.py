@@ -146,6 +146,48 @@ def test_what_is_logged_by_plant_is_held_by_plant() -> None:
     assert not {key for key in logged(at, half, jobs=(planned,)) if key.startswith("label-count")}
 
 
+ROSES = ((12, "Rosa hybrids"),)
+
+
+@pytest.mark.parametrize(
+    ("plants", "rate", "said"),
+    [
+        (ROSES, 18.0 * (1 + SLACK * 0.9), False),  # 12 × 60 g over 40 m² (by pencil)
+        (ROSES, 18.0 * (1 + SLACK * 1.1), True),
+        ((*ROSES, (3, "Rosa gallica")), 30.0, False),  # what each gets nobody can say
+        ((), 30.0, False),
+    ],
+)
+def test_by_area_each_plant_gets_no_more_than_the_label_gives(
+    plants: tuple[tuple[int, str], ...], rate: float, said: bool
+) -> None:
+    what = with_label(SLOW, by=(CountRate("plant", 30, 60),), max_g_m2=60.0)
+    at = ground("bed", 40.0, facts=facts(plants=plants) if plants else {})
+    found = broken(at, job(what, rate))
+    assert ("label-count-spread" in found) is said
+    assert "label-high" not in found
+    if said:
+        assert found["label-count-spread"].severity == "warn"
+        assert "g a plant" in str(found["label-count-spread"].sentence)
+    went = logged(at, entry(what, rate, MAY, size=40.0))  # without a job
+    assert ("label-count-spread" in went) is said
+
+
+def test_a_trunk_says_how_large_a_tree_is_and_a_tree_is_no_plant_of_a_label() -> None:
+    what = with_label(SLOW, by=(CountRate("plant", 30, 60), CountRate("trunk", 10, 20)), max_g_m2=60.0)
+    tree = ground("tree", 50.0, facts=facts(stems=(0.30,), trunk_by="diameter"))
+    assert "label-count-spread" not in broken(tree, job(what, 11.9))  # 30 cm × 20 g over 50 m² are 12 g/m²
+    assert "a cm of trunk" in str(broken(tree, job(what, 12.2))["label-count-spread"].sentence)
+
+
+def test_the_years_maximum_holds_for_doses_by_plant_too() -> None:
+    what = with_label(SLOW, by=BY, yearly_max_g_m2=20.0, max_g_m2=20.0)
+    at = ground("bed", 4.0)
+    assert "label-year" not in broken(at, job(what, dose=Dose(40, "plant", 2)))
+    assert "label-year" in broken(at, job(what, dose=Dose(41, "plant", 2)))
+    assert "label-year" not in broken(ground("container", 4.0), job(what, dose=Dose(41, "litre", 2)))
+
+
 def test_after_the_first_time_the_lower_rate_holds() -> None:
     what = with_label(SLOW, later_max_g_m2=15.0)
     first = job(what, 24, MAY)

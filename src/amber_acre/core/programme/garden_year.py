@@ -267,7 +267,7 @@ def _feed_job(
     slow = product.slow_fraction / product.total_nitrogen
     each = (
         f"; {picked.rate_g_m2 * float(planting.ground.size_m2) / planting.count:.3g} g a plant"
-        if planting.count > 1
+        if planting.count > 1 and picked.dose.basis == "area"
         else ""
     )
     other = next((one for one in others if one is not picked and one.weight > picked.weight), None)
@@ -282,7 +282,7 @@ def _feed_job(
         on,
         min(wanted.opens, on),
         max(wanted.closes, on),
-        Dose(picked.rate_g_m2),
+        picked.dose,
         product,
         placement=placement,
         answers=asked.answers,
@@ -314,8 +314,9 @@ def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product], b
     palm = planting.group.key == "palm"
     if planting.potassium != "low" and not (palm and planting.potassium != "high"):
         return []
-    nitrogen = sum(job.rate_g_m2 * job.material.total_nitrogen for job in jobs)
-    brought = sum(job.rate_g_m2 * job.material.potassium_fraction for job in jobs)
+    size = planting.ground.size_m2
+    nitrogen = sum(job.rate_on(size) * job.material.total_nitrogen for job in jobs)
+    brought = sum(job.rate_on(size) * job.material.potassium_fraction for job in jobs)
     wanted = (planting.group.k_per_n if palm else max(0.6, planting.group.k_per_n)) * nitrogen
     if brought >= K_SHORT * wanted and not (palm and brought < nitrogen * 0.9):
         return []

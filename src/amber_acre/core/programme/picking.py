@@ -8,8 +8,10 @@ from dataclasses import dataclass
 
 from amber_acre.core.care.feeding import RoundAsked
 from amber_acre.core.care.planting import Planting
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
+from amber_acre.core.typed_counts import CountBasis
 
 FEEDS = ("quick", "coated", "methylene", "organic", "manure", "biosolid", "liquid", "conditioner")
 ORGANIC = ("organic", "biosolid", "manure", "conditioner")
@@ -26,11 +28,16 @@ P_WEIGHT, K_WEIGHT, K_LOW_WEIGHT, SALT_WEIGHT, ACID_WEIGHT, PRICE, OPEN_BONUS = 
 ACID_PER_N = 2.5  # g CaCO₃ a gram of nitrogen from which a feed counts as acid [sluijsmans-1970]
 
 
+COUNTED: tuple[CountBasis, ...] = ("trunk", "trunk_volume", "plant", "plant_volume", "run")  # as a label is asked
+LOW_END_MORE = 1.5  # a label's lowest dose may bring so much of what is asked, no more [common-practice]
+
+
 @dataclass(frozen=True)
 class Picked:
-    """A product for a round: its rate in g/m² of product, what it weighs (lower is better), and what speaks for it."""
+    """A product for a round: its dose, what that is in g/m² of product, and what it weighs (lower is better)."""
 
     product: Product
+    dose: Dose
     rate_g_m2: float
     weight: float
 
@@ -82,25 +89,43 @@ def candidates(
 ) -> list[Picked]:
     """Products that may go down in a round, the best first; ``opened``: keys of those the property has open."""
     fit = [product for product in shelf if not why_not(product, planting, asked.hot)]
-    rates = [(product, _rate(product, asked.nitrogen, planting)) for product in fit]
-    made = [(product, rate) for product, rate in rates if rate > 0]
+    size = planting.ground.size_m2
+    made = [(product, dose) for product in fit if (dose := _dose(product, asked.nitrogen, planting)) is not None]
     prices = [cost for product, _ in made if (cost := product.cost_per_kg_nitrogen)]
-    cheapest = min(prices, default=1.0)
+    cheapest = float(min(prices, default=1.0))
+    rates = [(product, dose, float(dose.rate_g_m2(size, product.density_kg_l))) for product, dose in made]
     found = [
-        Picked(product, rate, _weight(product, rate, asked, planting, float(cheapest), product.key in opened))
-        for product, rate in made
+        Picked(product, dose, rate, _weight(product, rate, asked, planting, cheapest, product.key in opened))
+        for product, dose, rate in rates
     ]
     return sorted(found, key=lambda one: (round(one.weight, 9), one.product.key))
 
 
-def _rate(product: Product, nitrogen: float, planting: Planting) -> float:
-    """The rate that brings so much nitrogen, held within the label where the area is smallest; 0 where its lowest rate
-    would bring half as much again."""
-    label, thick = product.label, planting.ground.thick
-    rate = min(nitrogen / product.total_nitrogen, label.keeps_g_m2 / thick)
-    if rate >= label.min_g_m2:
-        return rate
-    return float(label.min_g_m2) if label.min_g_m2 * product.total_nitrogen <= 1.5 * nitrogen else 0.0
+def _dose(product: Product, nitrogen: float, planting: Planting) -> Dose | None:
+    """The dose that brings so much nitrogen within the label; None where its lowest would bring half as much again.
+
+    What a label says by trunk, plant or metre of hedge holds where that is counted and alike; else its rate by area,
+    where the area is smallest.
+    """
+    label, ground = product.label, planting.ground
+    wanted, most = nitrogen / product.total_nitrogen, label.keeps_g_m2 / ground.thick
+    if ground.alike:  # of plants of several kinds nobody can say what each gets
+        for basis in COUNTED:
+            rate, count = label.rate_by(basis), ground.count_for(basis)
+            if rate is None or not count:
+                continue
+            by_volume = basis in ("plant_volume", "trunk_volume")
+            over_each = ground.size_m2 / count / ((product.density_kg_l or 1.0) if by_volume else 1.0)
+            each, most_each = wanted * over_each, min(rate.high, most * over_each)
+            large = ground.kind == "tree" and basis in ("plant", "plant_volume") and each > rate.high
+            if rate.low > LOW_END_MORE * each or rate.low > most_each or large:  # it means other plants, or other gaps
+                continue
+            held = min(max(each, rate.low), most_each)
+            return Dose(held / over_each) if basis == "run" else Dose(held, basis, count)
+    by_area = min(wanted, most)
+    if by_area >= label.min_g_m2:
+        return Dose(by_area)
+    return Dose(float(label.min_g_m2)) if label.min_g_m2 <= LOW_END_MORE * wanted else None
 
 
 def _weight(

@@ -98,6 +98,12 @@ class Ground:
         return count_for(basis, self.kind, self.facts)
 
     @property
+    def alike(self) -> bool:
+        """True where all it holds is of one kind, so that each gets what the others get."""
+        listed = self.facts["plants"].value if "plants" in self.facts else ()
+        return not isinstance(listed, tuple) or len(listed) <= 1
+
+    @property
     def traits(self) -> AreaKind:
         """What kind of area it is, with what follows from it."""
         return KINDS[self.kind]

@@ -17,6 +17,9 @@ def _by_area(case: Case) -> bool:
     return case.job.dose.basis == "area"
 
 
+_NOT_SPREAD = ("litre", "water", "depth", "volume")  # what a yearly rate by area says nothing of
+
+
 def _high(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None or not _by_area(case) or not over(case.thick_g_m2, product.label.max_g_m2):
@@ -89,6 +92,33 @@ def _count_unsaid(case: Case) -> Iterable[Broken]:
         )
 
 
+def _count_spread(case: Case) -> Iterable[Broken]:
+    """By area, where the label also counts and the plants here are alike: what each of them gets by it."""
+    product, ground = case.product, case.ground
+    if product is None or not _by_area(case) or not ground.alike or ground.traits.by_litre:
+        return
+    for rate in product.label.by:
+        count = None if ground.kind == "tree" and rate.basis in _PLANT else ground.count_for(rate.basis)
+        if not count or rate.basis in ("litre", "water"):
+            continue
+        density = (product.density_kg_l or 1.0) if rate.basis in ("plant_volume", "trunk_volume") else 1.0
+        each = case.rate_g_m2 * ground.size_m2 / count / density
+        if over(each, rate.high):
+            yield Broken(
+                Sentence.of(
+                    "Spread so, it comes to {each}; the label of {product} gives {limit}. Lower it, or dose it so.",
+                    each=ByCount(each, rate.basis),
+                    product=Plain(product.name),
+                    limit=ByCount(rate.high, rate.basis),
+                ),
+                "rate",
+            )
+            return
+
+
+_PLANT = ("plant", "plant_volume")  # of a tree the trunk says how large it is, not that it is one
+
+
 def _later(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None or product.label.later_max_g_m2 is None or not _by_area(case):
@@ -149,7 +179,7 @@ def _interval(case: Case) -> Iterable[Broken]:
 
 def _year(case: Case) -> Iterable[Broken]:
     product = case.product
-    if product is None or not _by_area(case) or product.label.yearly_max_g_m2 is None:
+    if product is None or case.job.dose.basis in _NOT_SPREAD or product.label.yearly_max_g_m2 is None:
         return
     thick = 1.0 if case.logged else case.ground.thick
     same = [use for use in case.same_product() if use.down or not case.logged]
@@ -194,6 +224,9 @@ RULES = (
          "label", _count_low),
     Rule("label-count-unsaid", "label", "A dose by plant, trunk or litre needs a label that gives one.", "note",
          "label", _count_unsaid),
+    Rule("label-count-spread", "label",
+         "Where plants alike are counted, a dose by area gives none of them more than the label does.", "warn", "label",
+         _count_spread),
     Rule("label-later", "label", "After the first time on an area no more than the label's rate that keeps.", "stop",
          "label", _later),
     Rule("label-grass", "label", "A product goes only on the grasses its label names.", "stop", "label", _grass),
