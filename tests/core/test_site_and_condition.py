@@ -13,7 +13,7 @@ from shapely import get_coordinates, set_precision
 from shapely.affinity import rotate, translate
 
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
-from amber_acre.core.measure.area_facts import read_facts, read_plants
+from amber_acre.core.measure.area_facts import read_facts
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.condition import COLOURS, Look, compare
 from amber_acre.core.measure.entry import Reading
@@ -159,17 +159,6 @@ def test_sizes_follow_from_facts() -> None:
     assert rings.size_m2 == pytest.approx(3 * math.pi * 0.09)
     assert check(rings.working) == 1
     assert clear_rings(read_facts("bed", {"trunks": "3"})[0]) is None
-
-
-def test_plants_of_a_bed_are_counted() -> None:
-    assert read_plants("14 × Rosa hybrids\n\n180 Hemerocallis\n3x Hosta") == (
-        (14, "Rosa hybrids"),
-        (180, "Hemerocallis"),
-        (3, "Hosta"),
-    )
-    for bad in ("Rosa", "0 × Rosa", "14 ×"):
-        with pytest.raises(NotUnderstood, match="Line 1"):
-            read_plants(bad)
 
 
 DAY = date(2026, 5, 12)

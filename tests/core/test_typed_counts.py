@@ -11,6 +11,7 @@ from hypothesis import strategies as st
 from amber_acre.core.errors import AmberError
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.measure.counts import count_for
+from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.label_rates import grass_keys, served
 from amber_acre.core.quantities import Kilograms
 from amber_acre.core.sentence import ByCount, Sentence
@@ -135,7 +136,7 @@ def test_areas_say_what_they_hold() -> None:
     assert count_for("plant", "tree", tree) == 1
     assert count_for("trunk", "tree", facts(stems=(math.pi * 0.2,), trunk_by="circumference")) == pytest.approx(20)
     assert count_for("trunk", "tree", {}) is None
-    bed = facts(plants=((14, "Rosa"), (5, "Lavandula")))
+    bed = facts(plants=(Listed(14, "Rosa"), Listed(5, "Lavandula")))
     assert count_for("plant", "bed", bed) == 19
     assert count_for("plant", "bed", {}) is None
     pots = facts(count=6.0, volume=30.0)

@@ -96,7 +96,8 @@ GARDENS: dict[str, Garden] = {
                 "Long border",
                 (15, 4, 0),
                 {
-                    "plants": "26 × Hemerocallis hybrids\n9 × Lavandula angustifolia\n5 × Rosa hybrids\n12 × Geranium",
+                    "plants": "26 × Hemerocallis hybrids\n9 × Lavandula angustifolia\n"
+                    "5 × Rosa hybrids, planted 2025-11-08\n12 × Geranium",
                     "mulch_kind": "bark",
                     "mulch_depth": "3 cm",
                     "aim": "flowers",

@@ -15,6 +15,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_facts import ReadFact, day_of, number_of
+from amber_acre.core.measure.listed_plants import listed
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
@@ -177,8 +178,7 @@ def grass_of(area: AreaRow, around: AreaRow | None) -> Grass | None:
 def plants_of(named: Mapping[str, Plant], facts: Mapping[str, ReadFact], grass: Grass | None) -> tuple[Plant, ...]:
     """The catalogue's plants of an area, as the firm has changed them; its grass among them."""
     names = [str(facts["plant"].value)] if "plant" in facts else []
-    listed = facts["plants"].value if "plants" in facts else ()
-    names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
+    names += [line.name for line in listed(facts)]
     found = [plant for name in names if (plant := named.get(name.strip().lower()) or nearest(name, named)) is not None]
     if grass is not None:
         own = named.get(grass.botanical_name.lower())

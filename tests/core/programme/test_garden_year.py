@@ -11,6 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from amber_acre.core.care.feeding import ROOTED_DAYS
 from amber_acre.core.care.planting import planting_of
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
@@ -335,3 +336,38 @@ def test_planting_comes_before_water_and_mulch() -> None:
     assert "feed" not in works
     past = planned(ground("hedge", "Carpinus betulus", planted_on="2026-03-20", mulch_kind="none"), date(2026, 4, 1))
     assert "plant" not in [job.work for job in past.jobs]
+
+
+@pytest.mark.parametrize(("today", "left"), [(0, 5), (1, 4), (8, 3), (29, 0)])
+def test_what_is_planted_already_is_still_watered(today: int, left: int) -> None:
+    on = date(2026, 4, 20)
+    day = on + timedelta(days=today)
+    plan = planned(ground("hedge", "Carpinus betulus", planted_on=on.isoformat(), mulch_kind="none"), day)
+    assert len([job for job in plan.jobs if job.work in ("plant", "water")]) == left
+
+
+def test_plants_of_this_year_among_older_ones_are_named_watered_and_left_unfed() -> None:
+    today = date(2026, 4, 1)
+    at = ground("bed", "20 × Hemerocallis hybrids, 2017\n4 × Rosa hybrids, planted 2026-04-18")
+    plan = planned(at, today)
+    assert feeds_of(plan)  # the older ones have their year
+    assert [job.name for job in plan.jobs if job.work == "plant"] == ["Plant 4 × Rosa hybrids"]
+    assert sum("4 × Rosa hybrids to the roots" in job.name for job in plan.jobs if job.work == "water") == 4
+    said = next(one for one in plan.said if one.code == "new_among").sentence
+    assert "4 × Rosa hybrids, planted 18 April 2026" in str(said)
+    assert "until 18 April 2027" in str(said)
+    soft = planned(ground("bed", "20 × Rosa hybrids\n4 × Hemerocallis hybrids, planted 2026-03-01"), today)
+    rooted = date(2026, 3, 1) + timedelta(days=ROOTED_DAYS)
+    assert f"until {rooted:%-d %B %Y}" in str(next(one for one in soft.said if one.code == "new_among").sentence)
+    later = planned(ground("bed", "20 × Rosa hybrids\n4 × Hemerocallis hybrids, planted 2026-03-01"), rooted)
+    assert "new_among" not in {one.code for one in later.said}
+    older = planned(ground("bed", "20 × Hemerocallis hybrids\n4 × Rosa hybrids, planted 2025-03-01"), today)
+    assert "new_among" not in {one.code for one in older.said}
+
+
+def test_a_bed_planted_in_parts_this_year_is_new_as_a_whole() -> None:
+    """Shrubs of two days of one spring: no majority of one day, and all of them new."""
+    at = ground("bed", "4 × Photinia × fraseri, planted 2026-03-02\n4 × Photinia × fraseri, planted 2026-03-16")
+    plan = planned(at, date(2026, 4, 1))
+    assert not feeds_of(plan)
+    assert "no_hole" in {one.code for one in plan.said}

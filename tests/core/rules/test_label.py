@@ -9,6 +9,7 @@ import pytest
 
 from amber_acre.core.errors import AmberError
 from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count, recounted, typed_again
 from amber_acre.core.rules.rule import SLACK
@@ -146,7 +147,7 @@ def test_what_is_logged_by_plant_is_held_by_plant() -> None:
     assert not {key for key in logged(at, half, jobs=(planned,)) if key.startswith("label-count")}
 
 
-ROSES = ((12, "Rosa hybrids"),)
+ROSES = (Listed(12, "Rosa hybrids"),)
 
 
 @pytest.mark.parametrize(
@@ -154,12 +155,12 @@ ROSES = ((12, "Rosa hybrids"),)
     [
         (ROSES, 18.0 * (1 + SLACK * 0.9), False),  # 12 × 60 g over 40 m² (by pencil)
         (ROSES, 18.0 * (1 + SLACK * 1.1), True),
-        ((*ROSES, (3, "Rosa gallica")), 30.0, False),  # what each gets nobody can say
+        ((*ROSES, Listed(3, "Rosa gallica")), 30.0, False),  # what each gets nobody can say
         ((), 30.0, False),
     ],
 )
 def test_by_area_each_plant_gets_no_more_than_the_label_gives(
-    plants: tuple[tuple[int, str], ...], rate: float, said: bool
+    plants: tuple[Listed, ...], rate: float, said: bool
 ) -> None:
     what = with_label(SLOW, by=(CountRate("plant", 30, 60),), max_g_m2=60.0)
     at = ground("bed", 40.0, facts=facts(plants=plants) if plants else {})

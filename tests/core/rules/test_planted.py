@@ -11,6 +11,7 @@ import pytest
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
+from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.ground import RING_RADIUS_M, Ground
@@ -162,6 +163,13 @@ def test_woody_plants_of_the_first_year(days: int, says: bool) -> None:
     assert ("new-plants" in broken(job(QUICK, 10, ON), at)) is says
     bed = ground("bed", facts=facts(planted_on=(ON - timedelta(days=days)).isoformat()))
     assert "new-plants" not in broken(job(QUICK, 10, ON), bed)
+    shrubs = replace(bed, plants=(catalogue()["pieris-japonica"],))
+    assert ("new-plants" in broken(job(QUICK, 10, ON), shrubs)) is says
+    lines = Listed(8, "Pieris japonica", (ON - timedelta(days=days)).isoformat()), Listed(7, "Pieris japonica")
+    listed = replace(shrubs, facts=facts(plants=lines))
+    assert ("new-plants" in broken(job(QUICK, 10, ON), listed)) is says
+    mixed = replace(bed, plants=(catalogue()["pieris-japonica"], catalogue()["rosa-hybrids"]))
+    assert "new-plants" not in broken(job(QUICK, 10, ON), mixed)
 
 
 @pytest.mark.parametrize(

@@ -5,7 +5,7 @@ from __future__ import annotations
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.care.planting import OLD_BED_YEARS, Planting
+from amber_acre.core.care.planting import NEW_DAYS, OLD_BED_YEARS, Planting
 from amber_acre.core.care.said import Said, SaidCode
 from amber_acre.core.quantities import depth_in_both, unrounded
 from amber_acre.core.season.stages import Stages, last_frost_after
@@ -99,8 +99,25 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed_before: floa
         said.append(
             Said("frost_stop", f"Last nitrogen by {stages.last:%-d %B}: {stages.why_last}; soft growth would freeze.")
         )
+    said += _left_out(planting, max(today, stages.start))
     answers = WORDS.get(planting.finding, "") or f"the year of {planting.group.name}"
     return FeedAsked(need, factors, rounds, tuple(said), answers)
+
+
+def _left_out(planting: Planting, day: date) -> list[Said]:
+    """What is said on a day of new plants among older ones: no feed on woody ones for a year, on others until they
+    root."""
+    found = []
+    for one in planting.new_among(day):
+        on = one.planted_on or day
+        until = on + timedelta(days=NEW_DAYS if one.woody else ROOTED_DAYS)
+        if until > day:
+            words = (
+                f"{one.count} × {one.name}, planted {on:%-d %B %Y}, among older plants: water them through, and keep"
+                f" the feed off them until {until:%-d %B %Y}."
+            )
+            found.append(Said("new_among", words))
+    return found
 
 
 def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:

@@ -7,7 +7,8 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.errors import MissingInput
-from amber_acre.core.measure.area_facts import day_of, number_of, year_days_of
+from amber_acre.core.measure.area_facts import number_of, year_days_of
+from amber_acre.core.measure.listed_plants import Listed, listed, planted_on
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.findings import Level, level
@@ -19,16 +20,28 @@ from amber_acre.core.tables.soil_ranges import SoilOf
 NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
 OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
+WOODY = ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "rose", "acid")  # groups that keep their wood
 HOW_MANY = 1  # what grows there where nobody has counted
 
 
 @dataclass(frozen=True)
 class Grown:
-    """Plants of one kind in an area: name as typed, count, the catalogue's plant or None."""
+    """Plants of one kind in an area: name as typed, count, the catalogue's plant or None, when they were planted where
+    that is known of them alone."""
 
     name: str
     count: int
     plant: Plant | None = None
+    planted_on: date | None = None
+
+    def new_on(self, day: date) -> bool:
+        """Whether they are in their first year on a day; False where nobody says when they were planted."""
+        return self.planted_on is not None and -NEW_DAYS < (day - self.planted_on).days < NEW_DAYS
+
+    @property
+    def woody(self) -> bool:
+        """True for what keeps its wood over winter; what is not in the catalogue is taken so."""
+        return self.plant is None or group_of_plant(self.plant) in WOODY
 
 
 @dataclass(frozen=True)
@@ -82,7 +95,13 @@ class Planting:
 
     def new_on(self, day: date) -> bool:
         """Whether its plants are in their first year on a day."""
-        return self.planted_on is not None and -NEW_DAYS < (day - self.planted_on).days < NEW_DAYS
+        if self.planted_on is not None:
+            return -NEW_DAYS < (day - self.planted_on).days < NEW_DAYS
+        return 2 * sum(one.count for one in self.grown if one.new_on(day)) > self.count
+
+    def new_among(self, day: date) -> tuple[Grown, ...]:
+        """Plants in their first year on a day, among older ones."""
+        return () if self.new_on(day) else tuple(one for one in self.grown if one.new_on(day))
 
     @property
     def unknown(self) -> bool:
@@ -93,7 +112,7 @@ class Planting:
     @property
     def woody(self) -> bool:
         """True for what keeps its wood over winter."""
-        return self.group.key in ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "rose", "acid")
+        return self.group.key in WOODY
 
     @property
     def phosphorus(self) -> Level:
@@ -137,14 +156,11 @@ def soil_kind(group: CareGroup) -> SoilOf:
     return "woody" if group.key in ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "acid") else "bed"
 
 
-def planting_of(ground: Ground, names: tuple[tuple[int, str], ...] = ()) -> Planting:
-    """The planting of an area that is no turf. ``names``: what is typed of its plants, with counts.
-
-    Raises MissingInput for turf.
-    """
+def planting_of(ground: Ground) -> Planting:
+    """The planting of an area that is no turf (MissingInput for turf)."""
     if ground.traits.turf:
         raise MissingInput(f"{ground.name} is turf: its year is a lawn's.", field="kind")
-    grown = _grown(ground, names)
+    grown = _grown(ground)
     group, how = group_of(ground, grown)
     loses = tuple(one.name for one in grown if one.plant is not None and not _suits(one.plant, group, ground.kind))
     fallen = ground.says("mulch_kind")
@@ -169,7 +185,7 @@ def planting_of(ground: Ground, names: tuple[tuple[int, str], ...] = ()) -> Plan
         "" if ground.says("finding") == "none" else ground.says("finding"),
         year_days_of(ground.facts, "clips"),
         blooms[0] if blooms else None,
-        day_of(ground.facts, "planted_on"),
+        planted_on(ground.facts),
         (measured.other * 100,) if measured is not None and ground.kind == "tree" else (),
         measured.other if measured is not None and ground.kind == "container" else 0.0,
         int(since) if since is not None else None,
@@ -183,20 +199,16 @@ def with_mulch(planting: Planting, depth_mm: float, kind: str) -> Planting:
     return replace(planting, lies=replace(planting.lies, depth_mm=depth_mm, kind=kind, known=known))
 
 
-def _grown(ground: Ground, names: tuple[tuple[int, str], ...]) -> tuple[Grown, ...]:
-    if not names:
-        listed = ground.facts["plants"].value if "plants" in ground.facts else ()
-        counted = number_of(ground.facts, "count") or number_of(ground.facts, "plants")
-        typed = ground.says("plant")
-        if isinstance(listed, tuple):
-            names = tuple((one[0], one[1]) for one in listed if isinstance(one, tuple))
-        if typed:
-            names = (*names, (int(counted or HOW_MANY), typed))
+def _grown(ground: Ground) -> tuple[Grown, ...]:
+    rows = listed(ground.facts)
+    counted = number_of(ground.facts, "count") or number_of(ground.facts, "plants")
+    if ground.says("plant"):
+        rows = (*rows, Listed(int(counted or HOW_MANY), ground.says("plant")))
     known = {plant.botanical.lower(): plant for plant in ground.plants}
     found = []
-    for count, name in names:
-        plant = known.get(name.strip().lower()) or next((one for one in ground.plants if _kin(one, name)), None)
-        found.append(Grown(name, count, plant))
+    for row in rows:
+        plant = known.get(row.name.lower()) or next((one for one in ground.plants if _kin(one, row.name)), None)
+        found.append(Grown(row.name, row.count, plant, row.planted_on))
     return tuple(found)
 
 

@@ -42,6 +42,7 @@ SaidCode = Literal[
     "group",
     "mulch",
     "no_product",
+    "new_among",
 ]
 
 

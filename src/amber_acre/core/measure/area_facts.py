@@ -11,8 +11,9 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.measure.area_kinds import Fact, facts_of
 from amber_acre.core.measure.entry import METRIC, Reading
+from amber_acre.core.measure.listed_plants import Listed, read_plants
 
-Value = float | str | tuple[float, ...] | tuple[tuple[int, str], ...]
+Value = float | str | tuple[float, ...] | tuple[Listed, ...]
 
 
 @dataclass(frozen=True)
@@ -138,19 +139,6 @@ def _number(fact: Fact, text: str) -> float:
             f"“{text}” is outside {low:g} to {high:g}. Check it.", field=fact.key, value=value, limits=(low, high)
         )
     return value
-
-
-def read_plants(text: str, field: str = "plants") -> tuple[tuple[int, str], ...]:
-    """Lines like ``14 × Rosa hybrids`` or ``180 Hemerocallis`` as (count, name); NotUnderstood names the line."""
-    rows = []
-    for n, line in enumerate(filter(None, (part.strip() for part in text.splitlines())), start=1):
-        found = re.fullmatch(r"(\d{1,5})\s*(?:[x×*]\s*)?([^\W\d_].*)", line)
-        if found is None or int(found[1]) < 1:
-            raise NotUnderstood(
-                f"Line {n}, “{line}”: type the count and then the name, like 14 × Rosa.", field=field, value=line
-            )
-        rows.append((int(found[1]), found[2]))
-    return tuple(rows)
 
 
 def number_of(facts: Mapping[str, ReadFact], key: str) -> float | None:

@@ -256,7 +256,12 @@ _KINDS = (
         "Ornamental bed",
         "shape",
         (
-            Fact("plants", "Plants", "plants", "one kind a line with its count: 14 × Rosa hybrids"),
+            Fact(
+                "plants",
+                "Plants",
+                "plants",
+                "one kind a line with its count: 14 × Rosa hybrids, planted 2026-03 where you know",
+            ),
             Fact(
                 "care",
                 "Cared for as",

@@ -6,6 +6,7 @@ from collections.abc import Mapping
 
 from amber_acre.core.errors import AmberError
 from amber_acre.core.measure.area_facts import ReadFact, number_of
+from amber_acre.core.measure.listed_plants import listed
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.typed_counts import CountBasis
@@ -38,9 +39,7 @@ def _plants(kind: str, facts: Mapping[str, ReadFact]) -> float | None:
         return number_of(facts, "plants") or (round(run / spacing) if run and spacing else None)
     if kind == "container":
         return number_of(facts, "count")
-    listed = facts["plants"].value if "plants" in facts else None
-    rows = [item for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
-    return float(sum(item[0] for item in rows if isinstance(item[0], int))) or None
+    return float(sum(line.count for line in listed(facts))) or None
 
 
 def _trunk_cm(kind: str, facts: Mapping[str, ReadFact]) -> float | None:

@@ -8,7 +8,7 @@ from datetime import date, timedelta
 
 from amber_acre.core.care.covering import CoverAsked, cover_asked
 from amber_acre.core.care.feeding import FeedAsked, RoundAsked, feed_asked
-from amber_acre.core.care.planting import Planting, with_mulch
+from amber_acre.core.care.planting import Grown, Planting, with_mulch
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
@@ -120,14 +120,28 @@ def _planting_jobs(planting: Planting, today: date) -> list[Job]:
 
     Pots are left out: they are watered all their lives, and with their feed.
     """
-    on = planting.planted_on
-    if on is None or on < today or planting.group.basis == "litre":
+    if planting.group.basis == "litre":
         return []
-    waters = [on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)]
+    by_day: dict[date, list[Grown]] = {}
+    for one in planting.grown:
+        on = one.planted_on or planting.planted_on
+        if on is not None:
+            by_day.setdefault(on, []).append(one)
+    if planting.planted_on is not None:
+        by_day.setdefault(planting.planted_on, [])
+    jobs: list[Job] = []
+    for on, plants in sorted(by_day.items()):
+        some = len(plants) < len(planting.grown)
+        jobs += _planted_on(on, ", ".join(f"{one.count} × {one.name}" for one in plants) if some else "", today)
+    return jobs
+
+
+def _planted_on(on: date, which: str, today: date) -> list[Job]:
+    """Planting on a day where it lies ahead, and the waterings after it that do; ``which``: '' all of the area."""
     answers = "plants of this year"
     plant = Job(
         0,
-        "Plant",
+        f"Plant {which}".strip(),
         "plant",
         on,
         on,
@@ -135,19 +149,20 @@ def _planting_jobs(planting: Planting, today: date) -> list[Job]:
         answers=answers,
         reason="native soil back into the hole, nothing fed into it; the flare at the surface",
     )
-    return [plant] + [
+    waters = [
         Job(
             0,
-            f"Water through to the roots, week {n}",
+            f"Water {which or 'through'} to the roots, week {n}",
             "water",
-            day,
+            max(day, today),
             day,
             day + timedelta(days=6),
             answers=answers,
             reason="roots reach no further than their ball yet",
         )
-        for n, day in enumerate(waters, start=1)
+        for n, day in enumerate((on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)), start=1)
     ]
+    return ([plant] if on >= today else []) + [job for job in waters if job.closes >= today]
 
 
 def _one_look(jobs: Sequence[Job]) -> list[Job]:

@@ -12,6 +12,7 @@ from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.measure.area_kinds import KINDS, AreaKind
 from amber_acre.core.measure.counts import count_for
+from amber_acre.core.measure.listed_plants import listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.products.product import Product, Site
 from amber_acre.core.quantities import SquareMetres
@@ -99,9 +100,8 @@ class Ground:
 
     @property
     def alike(self) -> bool:
-        """True where all it holds is of one kind, so that each gets what the others get."""
-        listed = self.facts["plants"].value if "plants" in self.facts else ()
-        return not isinstance(listed, tuple) or len(listed) <= 1
+        """True where all it holds is of one kind and one age, so that each gets what the others get."""
+        return len({(line.name.lower(), line.planted) for line in listed(self.facts)}) <= 1
 
     @property
     def traits(self) -> AreaKind:

@@ -6,6 +6,7 @@ from __future__ import annotations
 from collections.abc import Iterable
 
 from amber_acre.core.measure.area_facts import day_of
+from amber_acre.core.measure.listed_plants import planted_on
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import mulch_of, mulch_on, settled_mm
 from amber_acre.core.rules.rule import Broken, Case, Rule, over
@@ -16,6 +17,14 @@ from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES, 
 COVERS_FROM_MM = 20.0  # of organic mulch that gravel on it would bury [common-practice]
 PORTS_CLOSE_DAYS = 365  # between injections, where no label asks for longer [common-practice]
 NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
+WOODY = (
+    "tree",
+    "shrub",
+    "hedging",
+    "conifer",
+    "climber",
+    "fruit",
+)  # groups of the catalogue
 CHLORIDE_FROM = 0.01  # fraction of chloride that counts [common-practice]
 
 
@@ -126,8 +135,8 @@ def _chloride(case: Case) -> Iterable[Broken]:
 
 
 def _new_plants(case: Case) -> Iterable[Broken]:
-    planted = day_of(case.ground.facts, "planted_on")
-    woody = case.ground.kind in ("hedge", "tree")
+    planted, grown = planted_on(case.ground.facts), case.ground.plants
+    woody = case.ground.kind in ("hedge", "tree") or (bool(grown) and all(plant.group in WOODY for plant in grown))
     if planted is None or not woody or not nitrogen_of(case.itself):
         return
     if 0 <= (case.job.on - planted).days < NEW_DAYS:

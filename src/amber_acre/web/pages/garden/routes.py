@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass
+from datetime import date
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -101,13 +102,14 @@ def _habits(season: GardenSeason) -> Habits | None:
     return habits(feed.dose.value / 1000, feed.dose.count, WATERINGS_A_WEEK)
 
 
-def _agreed(planting: Planting) -> list[tuple[str, int, str]]:
-    """Each plant with its count and whether it goes with the group that decides."""
+def _agreed(planting: Planting) -> list[tuple[str, int, str, date | None]]:
+    """Each plant with its count, whether it goes with the group that decides, and when it was planted."""
     return [
         (
             one.plant.common.split(";")[0] if one.plant else one.name,
             one.count,
             "wants another year" if one.name in planting.loses else "not in the Almanac" if one.plant is None else "",
+            one.planted_on,
         )
         for one in planting.grown
     ]

@@ -13,6 +13,7 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core.errors import DoesNotFit, NotUnderstood
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.kept import typed_shape
+from amber_acre.core.measure.listed_plants import listed
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import Place, open_ground, slid_clear, snapped, strips
 from amber_acre.core.rules.judged import JudgedJob
@@ -344,8 +345,7 @@ def plants_of(session: Reading, row: AreaRow) -> list[tuple[str, str, str]]:
     """(key, name, what to mind) of the catalogue's plants that grow there."""
     facts = area_store.facts_of(row)
     names = [str(facts["plant"].value)] if "plant" in facts else []
-    listed = facts["plants"].value if "plants" in facts else ()
-    names += [item[1] for item in listed if isinstance(item, tuple)] if isinstance(listed, tuple) else []
+    names += [line.name for line in listed(facts)]
     if row.kind == "lawn":
         names = [GRASS_BY_KEY[row.grass].botanical_name]
     shown = [plant for name in names if (plant := plant_named(session, name)) is not None]
