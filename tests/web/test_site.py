@@ -475,3 +475,39 @@ def test_saving_an_area_again_keeps_what_the_sheet_takes(demo: Browser) -> None:
     assert version is not None
     assert demo.post("/areas/1/edit", typed | {"version": version[1]}).status_code == 303
     assert "taken twice" in text_of(demo, "/properties/1/site?area=1")
+
+
+def test_the_same_again_makes_trees_of_their_own(demo: Browser) -> None:
+    """The north birch of the demo has a chlorosis of its own: its copies have not."""
+    tree = "/areas/18"
+    page = demo.get(f"{tree}/edit").text
+    assert "The same again" in page
+    made = demo.post(f"{tree}/copies", {"copies": "2"})
+    assert made.status_code == 303
+    place = made.headers["location"].removesuffix("/site")
+    sheet = demo.get(f"{place}/site").text
+    numbers = {name: re.search(rf"area=(\d+)[^>]*>[^<]*{name}", sheet) for name in ("North birch 2", "North birch 3")}
+    for name, found in numbers.items():
+        assert found, name
+        again = demo.get(f"/areas/{found[1]}/edit").text
+        for key in ("stems", "crown", "age"):
+            assert re.findall(rf'name="facts-{key}" [^>]*value="([^"]*)"', again) == re.findall(
+                rf'name="facts-{key}" [^>]*value="([^"]*)"', page
+            )
+        assert "No feed: Healthy mature trees need none" in html.unescape(plan_of(demo, found[1]))
+    one_more = demo.post(f"/areas/{numbers['North birch 3'][1]}/copies", {"copies": "1"})  # type: ignore[index]
+    assert "North birch 4" in demo.get(one_more.headers["location"]).text
+
+
+def plan_of(demo: Browser, area: str) -> str:
+    demo.post(f"/areas/{area}/plan", {})
+    return demo.get(f"/areas/{area}/year").text
+
+
+@pytest.mark.parametrize("typed", ["", "0", "41", "2.5", "many", "-1", "9" * 400])
+def test_how_many_again_is_a_number_in_bounds(demo: Browser, typed: str) -> None:
+    answer = demo.post("/areas/18/copies", {"copies": typed})
+    assert answer.status_code == 422
+    assert sentence_beside(answer.text, "copies")
+    assert 'value="North birch"' in answer.text
+    assert "North birch 2" not in demo.get("/properties/3/site").text

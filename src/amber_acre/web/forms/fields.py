@@ -65,6 +65,11 @@ def _checked(value: Any) -> bool:
     return value in (True, "on", "yes", "true", "1")
 
 
+def _whole(value: Any) -> str:
+    return str(value or "").strip() or "0"
+
+
+Whole = Annotated[int, BeforeValidator(_whole)]  # nothing typed is 0
 Checked = Annotated[bool, BeforeValidator(_checked)]
 
 

@@ -10,7 +10,7 @@ from amber_acre.core.care.brief import Upkeep
 from amber_acre.core.errors import DoesNotFit, NotUnderstood
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.store.tables import AreaRow
-from amber_acre.web.forms.fields import Needed
+from amber_acre.web.forms.fields import Needed, Whole
 from amber_acre.web.forms.measuring import SizeForm
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.forms.soil import SoilTestForm
@@ -21,6 +21,12 @@ class AreaForm(Form):
 
     name: Needed
     version: int = 0
+
+
+class CopiesForm(Form):
+    """How many more of an area are made."""
+
+    copies: Whole
 
 
 class MeasuredForm(AreaForm):

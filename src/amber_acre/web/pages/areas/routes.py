@@ -23,6 +23,7 @@ from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.tables.grasses import GRASSES
 from amber_acre.store import areas as store
 from amber_acre.store import site, soil_tests
+from amber_acre.store.area_copies import copy_area as copy_of
 from amber_acre.store.areas import AreaDraft
 from amber_acre.store.clients import property_of, set_area_deleted
 from amber_acre.store.plants import plants
@@ -44,7 +45,15 @@ from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.forms.soil import EXTRACTANT_CHOICES
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.areas.example import example_of
-from amber_acre.web.pages.areas.forms import AreaForm, LawnForm, MeasuredForm, PatchForm, form_for, typed_area
+from amber_acre.web.pages.areas.forms import (
+    AreaForm,
+    CopiesForm,
+    LawnForm,
+    MeasuredForm,
+    PatchForm,
+    form_for,
+    typed_area,
+)
 
 router = APIRouter()
 SOIL_DEFAULTS = {"soil-unit": "ppm", "soil-extractant": "mehlich-3"}
@@ -90,6 +99,21 @@ def preview_board(request: Request, session: Reading, posted: Posted, property_i
     row = store.area_of(session, int(own)) if own.isdecimal() and len(own) < 16 else None
     taken = row.taken if row is not None and row.property_id == place.id else ()
     return render(request, "areas/board.html", units=units_of(place.units), board=board, taken=taken)
+
+
+@router.post("/areas/{area_id}/copies")
+def copy_area(request: Request, session: Writing, posted: Posted, area_id: Key) -> Response:
+    """Makes more of an area, each its own."""
+    row = found(store.area_of(session, area_id), "This area")
+    read = read_form(CopiesForm, posted)
+    if read.value is not None:
+        try:
+            copy_of(session, row, read.value.copies)
+            return go(f"/properties/{row.property_id}/site")
+        except AmberError as error:
+            read.refuse(error)
+    own = SOIL_DEFAULTS | typed_area(row) | typed_size(row, site.pacers(session))
+    return _form(request, session, row.property, row.kind, Read(None, own | dict(read.typed), read.faults), row, 422)
 
 
 @router.post("/areas/{area_id}/delete")

@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 from datetime import date
-from typing import Annotated, Self
+from typing import Self
 
-from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
+from pydantic import ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
@@ -16,15 +16,8 @@ from amber_acre.core.rules.dosing import dose_by_count
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.typed_counts import count_rate, counted, is_by_count
 from amber_acre.web.forms.days import DoneOn, PlannedOn
-from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength
+from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength, Whole
 from amber_acre.web.forms.reading import Form
-
-
-def _whole(value: object) -> object:
-    return str(value or "").strip() or "0"
-
-
-Whole = Annotated[int, BeforeValidator(_whole)]
 
 
 def _on_shelf(product: int, info: ValidationInfo) -> Product | None:

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from datetime import date
 from statistics import mean
-from typing import Annotated, Literal, Self
+from typing import Literal, Self
 
-from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
+from pydantic import ValidationInfo, field_validator, model_validator
 
 from amber_acre.core.correction.instalments import Timing
 from amber_acre.core.correction.ph_brief import PhChoice
@@ -19,19 +19,12 @@ from amber_acre.core.soil.lime import LimeMethod
 from amber_acre.core.tables.liming import FINENESS_RULES, Region
 from amber_acre.store.ground import SoilGround
 from amber_acre.web.forms.days import PlannedOn
-from amber_acre.web.forms.fields import Checked, Needed, Number, OptionalLength, OptionalNumber, OptionalPercent
+from amber_acre.web.forms.fields import Checked, Needed, Number, OptionalLength, OptionalNumber, OptionalPercent, Whole
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.shown import Shown
 
 SHALLOW = ("lawn", "patch")  # kinds corrected to 10 cm, the others to 15 [common-practice]
 WARM_FROM_C = 14.0  # mean of the year from which the texture table's warm region is offered first [common-practice]
-
-
-def _whole(value: object) -> object:
-    return str(value).strip() or "0"
-
-
-Whole = Annotated[int, BeforeValidator(_whole)]
 
 
 class PhForm(Form):
