@@ -16,6 +16,7 @@ from amber_acre.web.app import create_app
 from amber_acre.web.pages.bench.calculators import BY_KEY, CALCULATORS, Calculator
 from amber_acre.web.pages.bench.programs import description
 from tests.conftest import BASE, Browser
+from tests.web.forms import sentence_beside
 
 EACH = pytest.mark.parametrize("one", CALCULATORS, ids=lambda one: one.key)
 
@@ -170,14 +171,10 @@ def test_products_are_compared_for_an_area_and_for_a_size(demo: Browser) -> None
     assert demo.get("/bench/compare?area=1&nutrient=n&need=many").status_code == 422
 
 
-def test_a_blend_keeps_the_caps_of_its_ground_and_makes_jobs(demo: Browser) -> None:
+def test_a_blend_keeps_the_caps_of_its_ground(demo: Browser) -> None:
     page = html.unescape(demo.get("/bench/blend?area=1&n=3+g/m²&k2o=2+g/m²&slow=30").text)
     assert "The cheapest:" in page
     assert "No phosphate" in page
-    link = re.search(r'href="(/areas/1/jobs/new\?[^"]+)"', page)
-    assert link is not None
-    job = demo.get(link[1]).text
-    assert "by the blend" in job
     over = demo.get("/bench/blend?area=1&n=9+g/m²")
     assert over.status_code == 422
     assert "cap of one application" in over.text
@@ -195,9 +192,9 @@ def test_a_blend_is_for_all_lawns_of_a_property_in_packs_counted_once(demo: Brow
     assert len(lawns) > 1
     page = html.unescape(demo.get("/bench/blend?area=-2&n=3+g/m²&slow=30").text)
     assert "all lawns" in page
-    links = set(re.findall(r'href="/areas/(\d+)/jobs/new\?', page))
-    assert links == {str(lawn.id) for lawn in lawns}
-    assert f">{lawns[0].name}</a>" in page
+    planned = re.search(r"Plan (\d+) jobs", page)
+    assert planned is not None
+    assert int(planned[1]) % len(lawns) == 0
     one = html.unescape(demo.get(f"/bench/blend?area={lawns[0].id}&n=3+g/m²&slow=30").text)
 
     def cost(text: str) -> float:
@@ -255,13 +252,68 @@ def test_a_sum_is_kept_for_a_property_and_forgotten(demo: Browser) -> None:
     assert demo.post("/bench/keep", {"address": address, "title": " "}).status_code == 422
 
 
-def test_parts_of_a_mix_become_jobs_and_count_in_their_month(demo: Browser) -> None:
-    page = html.unescape(demo.get(f"{MIX}&product-0=11&rate-0=3+mL/m²").text)
-    link = re.search(r'href="(/areas/1/jobs/new\?[^"]+)"', page)
-    assert link is not None
-    form = demo.get(link[1]).text
-    assert "by a mix" in form
-    assert 'value="3.00 mL/m²"' in form
+TWO = f"{MIX}&product-0=11&rate-0=3+mL/m²&product-1=12&rate-1=1+mL/m²"
+
+
+def by_hand(engine: Engine) -> list[tuple[int, str, str, str]]:
+    """Jobs by hand: area, name, day, reason."""
+    none = "programme_id IS NULL AND correction_id IS NULL"
+    query = text(f"SELECT area_id, name, on_day, reason FROM jobs WHERE {none} ORDER BY id")
+    with engine.connect() as connection:
+        return [(row[0], row[1], row[2], row[3]) for row in connection.execute(query)]
+
+
+def test_a_mix_becomes_the_jobs_of_one_visit_and_counts_in_its_month(demo: Browser, demo_engine: Engine) -> None:
+    before = by_hand(demo_engine)
+    assert "Plan 2 jobs" in demo.get(TWO).text
+    made = demo.post(TWO, {"on_day": "2026-07-20"}, TWO)
+    assert made.headers["location"] == "/?day=2026-07-20"
+    new = by_hand(demo_engine)[len(before) :]
+    assert [(area, name, day) for area, name, day, _ in new] == [
+        (1, "Rustless Iron 6", "2026-07-20"),
+        (1, "Kelpline", "2026-07-20"),
+    ]
+    assert all("half the water, Rustless Iron 6, Kelpline, the rest of the water" in reason for *_, reason in new)
     account = demo.get("/areas/1/account").text
     assert "By month" in account
-    assert "Jun 2026" in account
+    assert "Jul 2026" in account
+    again = demo.post(TWO, {"on_day": "2026-07-22", "all_the_same": "why not"}, TWO)  # inside both labels' intervals
+    assert again.status_code == 422
+    assert "the label asks for" in sentence_beside(again.text, "on_day")
+    assert 'value="2026-07-22"' in again.text
+    assert by_hand(demo_engine) == before + new
+
+
+@pytest.mark.parametrize(
+    ("address", "day", "said"),
+    [
+        (TWO, "", "Type it like"),
+        (TWO, "2036-06-16", "Check the year"),
+        (TWO.replace("area=1", "size=400+m²"), "2026-07-20", "Choose one of the firm's areas"),
+        (TWO.replace("rate-0=3", "rate-0=12"), "2026-07-20", "label's highest rate"),
+    ],
+)
+def test_a_mix_that_cannot_be_planned_makes_no_job_at_all(
+    demo: Browser, demo_engine: Engine, address: str, day: str, said: str
+) -> None:
+    before = by_hand(demo_engine)
+    answer = demo.post(address, {"on_day": day, "all_the_same": "all the same"})
+    assert answer.status_code == 422
+    assert by_hand(demo_engine) == before
+    assert said.lower() in html.unescape(answer.text).lower()
+
+
+def test_a_blend_becomes_jobs_on_every_lawn_of_the_property_or_none(demo: Browser, demo_engine: Engine) -> None:
+    before = by_hand(demo_engine)
+    address = "/bench/blend?area=-2&n=1.5+g/m²&slow=30"
+    made = demo.post(
+        address, {"on_day": "2026-09-08", "which": "0", "all_the_same": "the client asked for it"}, address
+    )
+    new = by_hand(demo_engine)[len(before) :]
+    lawns = {area for area, *_ in new}
+    if made.status_code == 303:
+        assert len(lawns) > 1
+        assert len(new) % len(lawns) == 0
+    else:
+        assert sentence_beside(made.text, "on_day")
+        assert not new

@@ -2,10 +2,11 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 from fastapi import APIRouter, Request
-from fastapi.responses import HTMLResponse
+from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.bench.mixing import JAR, MOST_PARTS, Mix, Part, mix
@@ -13,11 +14,12 @@ from amber_acre.core.errors import AmberError, MissingInput
 from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.products.product import Product
 from amber_acre.store.shelf import shelf
-from amber_acre.web.forms.reading import Read
-from amber_acre.web.page import Reading, Today, render, units_of
+from amber_acre.web.forms.reading import Read, read_form
+from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
 from amber_acre.web.pages.bench.forms import Volume, VolumeRate, asked
 from amber_acre.web.pages.bench.shelf_forms import OverShelf
-from amber_acre.web.pages.bench.shelf_sums import Place, job_address, place_of, read_address, shared
+from amber_acre.web.pages.bench.shelf_sums import Place, place_of, read_address, shared
+from amber_acre.web.pages.bench.visiting import Visit, VisitForm, make_visit, nothing_asked, with_visit
 
 router = APIRouter()
 FIRST_ROWS = 4
@@ -32,25 +34,56 @@ class MixForm(OverShelf):
 def show_mix(request: Request, session: Reading, today: Today) -> HTMLResponse:
     """A recipe scaled to a ground and a tank."""
     read = read_address(request, MixForm)
+    place, made = _answer(session, read, today)
+    return _page(request, session, read, place, made, nothing_asked())
+
+
+@router.post("/bench/mix")
+def plan_mix(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
+    """Makes the parts of the mix in the address jobs of one visit."""
+    read = read_address(request, MixForm)
+    place, made = _answer(session, read, today)
+    asked_for = read_form(VisitForm, posted, today=today)
+    if make_visit(session, _visit(made, place), asked_for, today) and asked_for.value is not None:
+        return go(f"/?day={asked_for.value.on_day.isoformat()}")
+    return _page(request, session, read, place, made, asked_for)
+
+
+def _answer(session: Reading, read: Read[Any], today: date) -> tuple[Place | None, Mix | None]:
+    """The ground and the mix of an address; faults stand in ``read``."""
     place = place_of(session, read, today)
-    products = {one.key: one for one in shelf(session)}
-    made: Mix | None = None
-    if place is not None and read.value is not None:
-        try:
-            made = _made(read.value, read, products, place.size_m2)
-        except AmberError as refused:
-            read.refuse(refused)
+    if place is None or read.value is None:
+        return place, None
+    try:
+        made = _made(read.value, read, {one.key: one for one in shelf(session)}, place.size_m2)
+    except AmberError as refused:
+        read.refuse(refused)
+        return place, None
+    return place, None if read.faults else made
+
+
+def _visit(made: Mix | None, place: Place | None) -> Visit | None:
+    if made is None or place is None:
+        return None
+    parts = [(one.part.product, one.part.rate_g_m2) for one in made.parts]
+    order = ", ".join(product.name for product, _ in parts)
+    reason = f"In one tank, in this order: half the water, {order}, the rest of the water. {JAR}"
+    return Visit(place.areas, parts, "spray", "a mix for the tank", reason)
+
+
+def _page(
+    request: Request, session: Reading, read: Read[Any], place: Place | None, made: Mix | None, visit: Read[Any]
+) -> HTMLResponse:
     rows = [n for n in range(MOST_PARTS) if n < FIRST_ROWS or read.typed.get(f"product-{n}")]
     return render(
         request,
         "bench/mix.html",
-        422 if read.faults else 200,
-        **shared(request, session, read, place),
-        made=None if read.faults else made,
+        422 if read.faults or visit.faults else 200,
+        **with_visit(shared(request, session, read, place), visit),
+        made=made,
         rows=[*rows, min(MOST_PARTS - 1, len(rows))] if rows[-1] < MOST_PARTS - 1 and len(rows) > FIRST_ROWS else rows,
-        products=sorted(((one.key, one.name) for one in products.values()), key=lambda c: c[1].lower()),
+        products=sorted(((one.key, one.name) for one in shelf(session)), key=lambda c: c[1].lower()),
         jar=JAR,
-        jobs=_jobs(made, place) if made is not None and place is not None else {},
         names=NAMES,
     )
 
@@ -76,19 +109,6 @@ def _made(form: MixForm, read: Read[Any], products: dict[int, Product], size_m2:
     if read.faults or form.spray is None or form.tank is None:
         return None
     return mix(parts, size_m2, form.spray.value / 1000, form.tank.value)
-
-
-def _jobs(made: Mix, place: Place) -> dict[int, str]:
-    """The address of a job for each part, by product: each is judged by itself when it is made."""
-    if place.area is None:
-        return {}
-    units = units_of(place.area.property.units)
-    return {
-        one.part.product.key: job_address(
-            place.area.id, one.part.product, one.part.rate_g_m2, units, "a mix of the bench"
-        )
-        for one in made.parts
-    }
 
 
 def _rate(product: Product, text: str, field: str) -> float:

@@ -7,12 +7,11 @@ from dataclasses import dataclass
 from datetime import date
 from itertools import groupby
 from typing import Any
-from urllib.parse import urlencode
 
 from fastapi import APIRouter, Request
-from fastapi.responses import HTMLResponse
+from fastapi.responses import HTMLResponse, Response
 
-from amber_acre.core.bench.blending import MOST_KINDS, NUTRIENTS, Blend, Blended, Part, Wanted, blend
+from amber_acre.core.bench.blending import MOST_KINDS, NUTRIENTS, Blend, Blended, Wanted, blend
 from amber_acre.core.bench.comparing import WEEKS, Compared, compare
 from amber_acre.core.errors import AmberError, MissingInput, OutOfRange
 from amber_acre.core.products.product import Product, Site
@@ -29,9 +28,9 @@ from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.release import release_line
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import Reading, Today, render, settings_of, units_of
+from amber_acre.web.page import Posted, Reading, Today, Writing, go, render, settings_of, units_of
 from amber_acre.web.pages.bench.shelf_forms import BlendForm, CompareForm, OverShelf
-from amber_acre.web.shown import Shown, Units
+from amber_acre.web.pages.bench.visiting import Visit, VisitForm, make_visit, nothing_asked, with_visit
 
 router = APIRouter()
 SHOWN_AT_FIRST = 6  # products compared where none is picked: the cheapest that may be used there
@@ -89,24 +88,57 @@ def show_compared(request: Request, session: Reading, today: Today) -> HTMLRespo
 def show_blend(request: Request, session: Reading, today: Today) -> HTMLResponse:
     """The cheapest products that together bring what is asked for, within labels and caps."""
     read = read_address(request, BlendForm)
+    place, made, notes = _blended(session, read, today)
+    return _blend_page(request, session, read, place, made, notes, nothing_asked())
+
+
+@router.post("/bench/blend")
+def plan_blend(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
+    """Makes the parts of a blend of the address jobs of one visit, on each of its lawns."""
+    read = read_address(request, BlendForm)
+    place, made, notes = _blended(session, read, today)
+    asked_for = read_form(VisitForm, posted, today=today)
+    visit = None
+    if made is not None and place is not None:
+        chosen = made.next_best if posted.get("which") == "1" and made.next_best else made.best
+        parts = [(part.product, part.rate_g_m2) for part in chosen.parts]
+        visit = Visit(
+            place.areas, parts, None, "a blend of the bench", "Laid one after another, each by its own label."
+        )
+    if make_visit(session, visit, asked_for, today) and asked_for.value is not None:
+        return go(f"/?day={asked_for.value.on_day.isoformat()}")
+    return _blend_page(request, session, read, place, made, notes, asked_for)
+
+
+def _blended(session: Reading, read: Read[Any], today: date) -> tuple[Place | None, Blended | None, list[str]]:
+    """The ground, the blends and the notes of an address; faults stand in ``read``."""
     place = place_of(session, read, today)
-    made: Blended | None = None
-    notes: list[str] = []
-    if place is not None and read.value is not None:
-        try:
-            wanted, notes = _wanted(read.value, place)
-            allowed = [one for one in shelf(session) if place.allows(one)]
-            made = blend(allowed, wanted)
-        except AmberError as refused:
-            read.refuse(refused)
-    common = shared(request, session, read, place)
+    if place is None or read.value is None:
+        return place, None, []
+    try:
+        wanted, notes = _wanted(read.value, place)
+        return place, blend([one for one in shelf(session) if place.allows(one)], wanted), notes
+    except AmberError as refused:
+        read.refuse(refused)
+        return place, None, []
+
+
+def _blend_page(
+    request: Request,
+    session: Reading,
+    read: Read[Any],
+    place: Place | None,
+    made: Blended | None,
+    notes: list[str],
+    visit: Read[Any],
+) -> HTMLResponse:
     return render(
         request,
         "bench/blend.html",
-        422 if read.faults else 200,
-        **common,
+        422 if read.faults or visit.faults else 200,
+        **with_visit(shared(request, session, read, place), visit),
         made=made,
-        blends=_blends(made, place, common["units"] == "us") if made and place else [],
+        blends=_blends(made) if made and place else [],
         notes=notes,
         names=NUTRIENTS,
     )
@@ -234,22 +266,6 @@ def _wanted(form: BlendForm, place: Place) -> tuple[Wanted, list[str]]:
     return Wanted(place.size_m2, least, most, form.slow.value if form.slow else 0.0, quick, int(kinds)), notes
 
 
-Jobs = list[tuple[str, str]]  # names of areas and addresses of the form of a job there
-
-
-def _blends(made: Blended, place: Place, us: bool) -> list[tuple[str, Blend, list[Jobs]]]:
-    """Each blend with what it is called and the addresses of a job for each of its products, area by area."""
-    named = [("The cheapest", made.best)] + ([("The next best", made.next_best)] if made.next_best else [])
-    return [(words, one, [_jobs(place, part, us) for part in one.parts]) for words, one in named]
-
-
-def _jobs(place: Place, part: Part, us: bool) -> Jobs:
-    units: Units = "us" if us else "metric"
-    return [(row.name, job_address(row.id, part.product, part.rate_g_m2, units, "the blend")) for row in place.areas]
-
-
-def job_address(area: int, product: Product, rate_g_m2: float, units: Units, by: str) -> str:
-    """The form of a job by hand, filled in with a product and its rate."""
-    work = "spray" if product.liquid else "feed"
-    said = {"product": product.key, "rate": Shown(units).rate(product, rate_g_m2), "work": work, "reason": f"by {by}"}
-    return f"/areas/{area}/jobs/new?{urlencode(said | {'name': product.name})}"
+def _blends(made: Blended) -> list[tuple[str, Blend]]:
+    """Each blend with what it is called."""
+    return [("The cheapest", made.best)] + ([("The next best", made.next_best)] if made.next_best else [])
