@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from itertools import combinations
 from itertools import product as every
 
@@ -10,7 +11,7 @@ from hypothesis import given
 from hypothesis import settings as budget
 from hypothesis import strategies as st
 
-from amber_acre.core.bench.blending import BINDS, MOST_KINDS, NUTRIENTS, Blend, Wanted, blend, share
+from amber_acre.core.bench.blending import BINDS, MOST_KINDS, NUTRIENTS, Blend, Part, Wanted, blend, share
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.product import Label, Pack, Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
@@ -165,3 +166,24 @@ def test_questions_that_ask_nothing() -> None:
     with pytest.raises(OutOfRange):
         Wanted(100, {"n": 3}, slow_share=1.1)
     assert Wanted(100, {"n": 3}).kinds == MOST_KINDS
+
+
+@pytest.mark.parametrize(
+    ("large", "more", "from_kg"),
+    [
+        (30.0, 20.0, 15.0),  # 2 a kg in the small pack: 30 buy 15 kg of it (by pencil)
+        (39.99, 29.99, 19.995),
+        (40.0, None, None),  # no cheaper by mass
+        (9.0, -1.0, 4.5),  # an offer: less money for more
+    ],
+)
+def test_what_the_next_larger_pack_would_do(large: float, more: float | None, from_kg: float | None) -> None:
+    small = Pack("5 kg", Kilograms(5), Money(10))
+    product = replace(UREA, packs=(small, Pack("20 kg", Kilograms(20), Money(large))))
+    found = Part(product, 10.0, ((small, 1),)).larger
+    assert (found is None) is (more is None)
+    if found is not None:
+        assert found.pack.name == "20 kg"
+        assert found.more == pytest.approx(more)
+        assert found.pays_from_kg == pytest.approx(from_kg)
+    assert Part(product, 10.0, ((product.packs[1], 1),)).larger is None

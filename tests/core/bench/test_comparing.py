@@ -2,12 +2,15 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import replace
 from datetime import date
 
 import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
 
-from amber_acre.core.bench.comparing import WEEKS, compare, ratio_off, released_by
+from amber_acre.core.bench.comparing import LIKE_WITHIN_DEG, WEEKS, angle, compare, ratio_off, released_by
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.products.product import Label
 from amber_acre.core.quantities import GramsPerSquareMetre
@@ -76,3 +79,34 @@ def test_a_product_without_a_pack_has_no_money() -> None:
     found = compare([replace(UREA, packs=()), UREA], "n", 3, 100, HOME, SPRING)
     assert found[1].money_100_m2 is None
     assert found[1].purchase is None
+
+
+@pytest.mark.parametrize(
+    ("off", "like"), [(0.0, True), (LIKE_WITHIN_DEG - 0.01, True), (LIKE_WITHIN_DEG + 0.01, False)]
+)
+def test_a_specialist_stands_against_what_is_for_anything(off: float, like: bool) -> None:
+    """Two feeds of nitrogen and potash so many degrees apart; the general one at half the money."""
+    turn = math.radians(off)
+    special = replace(straight(8, (0.2, 0, 0), 40), sites="plantings")
+    general = straight(9, (0.2 * math.cos(turn), 0, 0.2 * math.sin(turn)), 20)
+    grass = replace(straight(7, (0.2, 0, 0), 10), grasses="bluegrass")  # a specialist is no general one
+    found = {one.product.key: one for one in compare([special], "n", 3.0, 500, HOME, SPRING, shelf=[general, grass])}
+    assert found[8].specialist
+    assert (found[8].general is not None) is like
+    if like and found[8].general is not None:
+        assert found[8].general.product.key == 9
+        assert found[8].general.off == pytest.approx(off, abs=1e-6)
+        assert found[8].general.money_100_m2 == pytest.approx(20 / 20 * 3 / (0.2 * math.cos(turn)) / 10)
+    plain = compare([general], "n", 3.0, 500, HOME, SPRING, shelf=[special])[0]
+    assert not plain.specialist
+    assert plain.general is None
+
+
+@settings(max_examples=60, deadline=None)
+@given(st.lists(st.floats(0, 1), min_size=4, max_size=4), st.lists(st.floats(0, 1), min_size=4, max_size=4))
+def test_an_angle_is_the_same_both_ways_and_of_nothing_ninety(one: list[float], other: list[float]) -> None:
+    assert angle(one, other) == pytest.approx(angle(other, one), abs=1e-6)
+    assert 0 <= angle(one, other) <= 90 + 1e-9
+    assert angle(one, [0.0] * 4) == 90
+    if math.hypot(*one) > 1e-6:
+        assert angle(one, [3 * part for part in one]) == pytest.approx(0, abs=1e-3)

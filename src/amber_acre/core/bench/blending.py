@@ -12,7 +12,7 @@ from dataclasses import dataclass, field
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.linear import INFINITE, Program
 from amber_acre.core.products.product import Pack, Product
-from amber_acre.core.quantities import Money
+from amber_acre.core.quantities import Kilograms, Money
 
 # What may be asked of, its name, and its share in a product.
 NUTRIENTS: dict[str, str] = {
@@ -68,6 +68,16 @@ class Wanted:
 
 
 @dataclass(frozen=True)
+class Larger:
+    """A larger pack in place of those of a blend: the money it costs more (below 0: less), and from how much of the
+    product on, kg, it is the cheaper way to buy."""
+
+    pack: Pack
+    more: Money
+    pays_from_kg: Kilograms
+
+
+@dataclass(frozen=True)
 class Part:
     """One product of a blend: its rate, what it takes, the packs bought."""
 
@@ -79,6 +89,17 @@ class Part:
     def cost(self) -> float:
         """What its packs cost."""
         return sum(pack.price * count for pack, count in self.packs)
+
+    @property
+    def larger(self) -> Larger | None:
+        """The larger pack that is cheapest by mass, where that is less than these packs cost by mass; else None."""
+        bought = sum(pack.mass_kg * count for pack, count in self.packs)
+        most = max((pack.mass_kg for pack, _ in self.packs), default=0.0)
+        sizes = [one for one in self.product.packs if one.mass_kg > most * (1 + 1e-9)]
+        best = min(sizes, key=lambda one: (one.price / one.mass_kg, one.mass_kg), default=None)
+        if best is None or not bought or best.price / best.mass_kg >= self.cost / bought * (1 - 1e-9):
+            return None
+        return Larger(best, Money(best.price - self.cost), Kilograms(best.price * bought / self.cost))
 
 
 @dataclass(frozen=True)

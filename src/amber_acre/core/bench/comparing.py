@@ -20,6 +20,19 @@ from amber_acre.core.tables.nitrogen_forms import FAMILIES
 WEEKS = (2, 4, 8, 16, 26)  # after it goes down: what of its nitrogen is there by then
 
 
+LIKE_WITHIN_DEG = 25.0  # two feeds are alike whose contents point the same way within it [common-practice]
+
+
+@dataclass(frozen=True)
+class General:
+    """A product for anything that is like a specialist: how far its contents lie off, degrees, and its money for the
+    same need on 100 m², None without a pack."""
+
+    product: Product
+    off: float
+    money_100_m2: float | None
+
+
 @dataclass(frozen=True)
 class Compared:
     """One product at the rate that meets the need; ``times``: applications its label takes for it.
@@ -39,6 +52,12 @@ class Compared:
     later: tuple[float, ...]
     ratio_off: float | None = None
     worth: float | None = None
+    general: General | None = None
+
+    @property
+    def specialist(self) -> bool:
+        """Whether its label names what it is for: some sites, or some grasses."""
+        return is_specialist(self.product)
 
     @property
     def money_kg_n(self) -> float | None:
@@ -64,10 +83,12 @@ def compare(
     climate: Climate,
     on: date,
     ratio: tuple[float, float, float] | None = None,
+    shelf: Sequence[Product] = (),
 ) -> list[Compared]:
     """Each product that holds the nutrient, cheapest by area first; MissingInput where none does.
 
-    ``need_g_m2`` above 0 of a key of NUTRIENTS; ``climate``: whose warmth releases it from ``on``.
+    ``need_g_m2`` above 0 of a key of NUTRIENTS; ``climate``: whose warmth releases it from ``on``; ``shelf``: among
+    which a specialist's general sister is looked for.
     """
     holding = [one for one in products if share(one, nutrient) > 0]
     if not holding:
@@ -77,6 +98,8 @@ def compare(
     least = min(priced, key=lambda one: one.money_100_m2 or 0.0, default=None)
     if least is not None:
         found = [replace(one, worth=_worth(one, least)) for one in found]
+    generals = [one for one in (*products, *shelf) if not is_specialist(one) and share(one, nutrient) > 0]
+    found = [replace(one, general=_general(one.product, generals, nutrient, need_g_m2)) for one in found]
     return sorted(found, key=lambda one: (one.money_100_m2 is None, one.money_100_m2, one.product.name))
 
 
@@ -118,6 +141,30 @@ def _label(product: Product, rate: float) -> tuple[int, str]:
     return times, "fits" if times == 1 else "split"
 
 
+def is_specialist(product: Product) -> bool:
+    """Whether a label names what a product is for: some sites, or some grasses."""
+    return bool(product.sites or product.grasses)
+
+
+def _general(product: Product, generals: Sequence[Product], nutrient: str, need_g_m2: float) -> General | None:
+    """The product for anything whose contents are nearest to a specialist's; None of a general one, or without one."""
+    if not is_specialist(product):
+        return None
+    like = [(angle(_contents(product), _contents(one)), one) for one in generals]
+    near = [pair for pair in like if pair[0] <= LIKE_WITHIN_DEG]
+    if not near:
+        return None
+    off, other = min(near, key=lambda pair: (pair[0], pair[1].key))
+    per_kg = min((pack.price / pack.mass_kg for pack in other.packs), default=None)
+    return General(other, off, None if per_kg is None else per_kg * need_g_m2 / share(other, nutrient) / 10)
+
+
+def _contents(product: Product) -> tuple[float, ...]:
+    """What a feed is judged by: quick and slow nitrogen, phosphate, potash, sulphur, magnesium, iron."""
+    other = (product.other.get(key, 0.0) for key in ("S", "Mg", "Fe"))
+    return (product.total_nitrogen - product.slow_fraction, product.slow_fraction, product.p2o5, product.k2o, *other)
+
+
 def _worth(one: Compared, least: Compared) -> float | None:
     """At what price its first pack would cost as little by area as the cheapest."""
     if not one.product.packs or least.money_100_m2 is None or one is least:
@@ -136,11 +183,15 @@ def released_by(product: Product, climate: Climate, on: date) -> tuple[float, ..
 
 def ratio_off(product: Product, ratio: tuple[float, float, float]) -> float:
     """How far its N : P2O5 : K2O lies from a ratio, as the angle between the two, degrees 0–90; 90 without any."""
-    own = (product.total_nitrogen, product.p2o5, product.k2o)
-    length = math.hypot(*own) * math.hypot(*ratio)
+    return angle((product.total_nitrogen, product.p2o5, product.k2o), ratio)
+
+
+def angle(one: Sequence[float], other: Sequence[float]) -> float:
+    """The angle between two contents of as many parts, each 0 or more, degrees 0–90; 90 where either is nothing."""
+    length = math.hypot(*one) * math.hypot(*other)
     if not length:
         return 90.0
-    return math.degrees(math.acos(min(1.0, sum(a * b for a, b in zip(own, ratio, strict=True)) / length)))
+    return math.degrees(math.acos(min(1.0, sum(a * b for a, b in zip(one, other, strict=True)) / length)))
 
 
 def weight_kg(one: Compared, size_m2: float) -> Kilograms:

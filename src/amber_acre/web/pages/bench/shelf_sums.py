@@ -14,7 +14,7 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core.bench.blending import MOST_KINDS, NUTRIENTS, Blend, Blended, Wanted, blend
 from amber_acre.core.bench.comparing import WEEKS, Compared, compare
 from amber_acre.core.errors import AmberError, MissingInput, OutOfRange
-from amber_acre.core.products.product import Product, Site
+from amber_acre.core.products.product import SITES, Product, Site
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.local import QUICK_CAP_G_M2, TOTAL_CAP_G_M2, phosphorus_forbidden
 from amber_acre.core.season.climate import Climate
@@ -80,6 +80,8 @@ def show_compared(request: Request, session: Reading, today: Today) -> HTMLRespo
         nutrients=list(NUTRIENTS.items()),
         found=[(one, release_line(WEEKS, one.released) if one.released else None) for one in found],
         weeks=WEEKS,
+        specialists=any(one.specialist for one in found),
+        sites=SITES,
         families=FAMILIES,
     )
 
@@ -226,7 +228,8 @@ def _compared(
     chosen = [one for one in products if one.key in picked]
     if not chosen:
         chosen = [one for one in products if place.allows(one) and one.family != "bulk"]
-    found = compare(chosen, form.nutrient, form.need.value, place.size_m2, place.climate, today, form.ratio)
+    allowed = [one for one in products if place.allows(one)]
+    found = compare(chosen, form.nutrient, form.need.value, place.size_m2, place.climate, today, form.ratio, allowed)
     if form.ratio is not None and not picked:
         found.sort(key=lambda one: one.ratio_off or 0.0)
     return found if picked else found[:SHOWN_AT_FIRST]
