@@ -14,7 +14,7 @@ from amber_acre.core.care.establishing import CLOSED_AFTER_TURF, CLOSED_BEFORE_O
 from amber_acre.core.care.lawn import HEAT_ROWS, K_PER_N, K_WHEN_LOW, P_WHEN_LOW, asks, shade_of, year_most
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
-from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2
+from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2, HOT_QUICK_WATERED_G_M2
 from amber_acre.core.season.phases import STEPS
 from amber_acre.core.soil.findings import findings
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
@@ -42,6 +42,16 @@ def test_heat_holds_quick_nitrogen_by_steps() -> None:
                 assert at.quick_cap[step] <= quick
                 assert at.total_cap[step] <= total
     assert at.quick_cap[np.argmax(at.phases.max_c)] == HOT_QUICK_CAP_G_M2
+
+
+@pytest.mark.parametrize(("irrigated", "most"), [(True, HOT_QUICK_WATERED_G_M2), (False, HOT_QUICK_CAP_G_M2)])
+def test_watered_couch_is_fed_through_the_heat(irrigated: bool, most: float) -> None:
+    """The plain's July is 36 °C at noon, over the 35 °C from which warm-season grass is spared: common practice."""
+    at = asked(lawn(grass="couch", climate=HOT, rules=FREE, irrigated=irrigated))
+    hot = at.phases.max_c >= 35.0
+    assert hot.any()
+    assert set(at.quick_cap[hot]) == {most}
+    assert (at.quick_cap[~hot] > most).all()
 
 
 @pytest.mark.parametrize(("hours", "share"), [(3.9, 0.6), (4.0, 0.8), (5.9, 0.8), (6.0, 1.0), (None, 1.0)])

@@ -6,6 +6,7 @@ from dataclasses import replace
 from datetime import date
 from itertools import combinations
 
+import numpy as np
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
@@ -18,9 +19,9 @@ from amber_acre.core.programme.feeds import drained, feed_of, interval_steps
 from amber_acre.core.programme.model import build
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.searching import Search
-from amber_acre.core.programme.solving import Choice, choose, whole
+from amber_acre.core.programme.solving import Choice, choose, shortlist, whole
 from amber_acre.core.programme.weights import SCHOOLS
-from amber_acre.core.season.climate import season_start
+from amber_acre.core.season.climate import Climate, season_start
 from amber_acre.core.season.phases import STEPS
 from amber_acre.core.season.water_steps import bucket
 from amber_acre.core.soil.findings import findings
@@ -138,3 +139,28 @@ def test_more_rain_never_lessens_the_loss(surplus: list[float], step: int, more:
     less, greater = (drained(at, np.array(rain)) for rain in (surplus, wetter))
     assert greater[step] > less[step]
     assert (greater >= less - 1e-12).all()
+
+
+def test_a_step_where_none_of_the_usual_may_go_down_gets_one_that_may() -> None:
+    """Unwatered couch on the hot plain bears a gram of quick nitrogen in summer: the cheap half-slow feed brings more
+    at its lowest, the dearer slow one less."""
+    cheap = product(31, "Half", {"urea": 11.5, "slow_soluble": 11.5}, (9, 21), "methylene", pack=(20.0, 20.0))
+    dear = product(32, "Slower", {"urea": 8, "coated": 12}, (12, 25), "coated", pack=(20.0, 60.0), longevity_days=60.0)
+    at = asked(grass="couch", climate=HOT, irrigated=True)
+    dry = replace(at, quick_cap=np.where(at.phases.max_c >= 35.0, 1.0, at.quick_cap))
+    feeds = [feed_of(one, 1.0) for one in (cheap, dear)]
+    school = SCHOOLS["test"]
+    assert [f.product for f in shortlist(feeds, dry, school, rest=False)] == [cheap]
+    assert [f.product for f in shortlist(feeds, dry, school)] == [cheap, dear]
+    assert [f.product for f in shortlist(feeds, at, school)] == [cheap]  # may go down everywhere: none in vain
+    alone, both = chosen(dry, [cheap]), chosen(dry, [cheap, dear])
+    assert both.objective <= alone.objective + 1e-9
+
+
+@settings(max_examples=12, deadline=None)
+@given(st.sampled_from([VALE, BAY, HOT]), st.sampled_from(["couch", "tall-fescue", "kikuyu"]), st.booleans())
+def test_feeds_for_bare_weeks_never_make_the_choice_worse(climate: Climate, grass: str, watered: bool) -> None:
+    at = asked(grass=grass, climate=climate, irrigated=watered)
+    usual = shortlist([feed_of(p, 1.0) for p in SHELF], at, SCHOOLS["test"], rest=False)
+    few = chosen(at, [f.product for f in usual])
+    assert chosen(at, SHELF).objective <= few.objective + 1e-6

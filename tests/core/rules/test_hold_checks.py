@@ -91,6 +91,20 @@ def test_a_day_at_the_edge_of_its_thresholds(what: Product, change: dict[str, An
 
 
 @pytest.mark.parametrize(
+    ("watered", "rate", "decides"),
+    [
+        (True, 2.4 / 0.21, "needs_watering_in"),  # half a pound of quick nitrogen, by pencil
+        (True, 2.42 / 0.21, "heat"),
+        (None, 1.0 / 0.21, "go"),
+        (None, 1.02 / 0.21, "heat"),
+    ],
+)
+def test_watered_couch_is_fed_in_heat_and_watered_in(watered: bool | None, rate: float, decides: str) -> None:
+    hot = sky(day={"max_c": 38.0, "min_c": 22.0})
+    assert code(says(QUICK, hot, rate, grass="couch", irrigated=watered)) == decides
+
+
+@pytest.mark.parametrize(
     ("changes", "decides"),
     [
         ({"next": {"rain_mm": 25.1}}, "heavy_rain_ahead"),

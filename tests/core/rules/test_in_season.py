@@ -100,6 +100,11 @@ def test_hardly_any_quick_nitrogen_in_heat() -> None:
     assert "hot-feed" not in broken(ground(climate=HOT), job(QUICK, most, july))
     assert "hot-feed" in broken(ground(climate=HOT), job(QUICK, most * 1.01, july))
     assert "hot-feed" not in broken(ground(climate=HOT, grass="couch"), job(QUICK, 10, date(2026, 6, 10)))
+    for watered, most in ((True, 2.4 / 0.21), (False, 1.0 / 0.21), (None, 1.0 / 0.21)):  # half a pound where it is
+        couch = ground(climate=HOT, grass="couch", irrigated=watered)
+        assert "hot-feed" not in broken(couch, job(QUICK, most, july))
+        assert "hot-feed" in broken(couch, job(QUICK, most * 1.01, july))
+    assert "hot-feed" in broken(ground(climate=HOT, irrigated=True), job(QUICK, 1.1 / 0.21, july))  # cool-season grass
     assert "hot-feed" not in broken(ground(climate=VALE), job(SLOW, 20, july))
 
 

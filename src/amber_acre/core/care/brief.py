@@ -72,6 +72,7 @@ class Lawn:
             self.grass,
             plants_of_grass(self.grass),
             tests=(self.soil_test,) if self.soil_test is not None else (),
+            irrigated=self.irrigated,
         )
 
 

@@ -13,7 +13,7 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.establishing import Start, start_of
 from amber_acre.core.care.pattern import Asks, Mask, Need, ShareWanted
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
-from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2
+from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2, hot_quick_cap
 from amber_acre.core.rules.sums import SHADE
 from amber_acre.core.season.growing import Growing, growing
 from amber_acre.core.season.phases import STEPS, Phases, Steps, phases
@@ -158,7 +158,7 @@ def _caps(lawn: Lawn, year: Phases, grows: Growing, surplus_mm: Steps) -> tuple[
         quick, total = np.minimum(quick, SHADE_QUICK), np.minimum(total, SHADE_TOTAL)
     if lawn.grass.season == "warm":
         hot = year.max_c >= HEAT_FROM_C["warm"]
-        quick[hot] = np.minimum(quick[hot], HOT_QUICK_CAP_G_M2)
+        quick[hot] = np.minimum(quick[hot], hot_quick_cap("warm", lawn.irrigated))
         return quick * thin, total * thin, slow
     middle = (year.soil_c.max() + year.soil_c.min()) / 2
     for n in range(STEPS):

@@ -11,12 +11,13 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import Fixed, late_grams
+from amber_acre.core.programme.feeds import Feed, Fixed, allowed, interval_steps, late_grams
 from amber_acre.core.programme.refusing import refusals
 from amber_acre.core.programme.solving import Choice
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.local import phosphorus_forbidden
+from amber_acre.core.season.phases import STEPS
 from amber_acre.core.soil.findings import SoilFindings
 from amber_acre.core.tables.plants import ph_text
 
@@ -36,6 +37,7 @@ Code = Literal[
     "event_iron",
     "blackout_moved",
     "no_room",
+    "left_open",
     "capped",
     "n_available_shown",
     "no_growth",
@@ -49,6 +51,8 @@ Code = Literal[
 ]
 UNMET_SAID = 0.2  # of the need that may stay unmet before it is said [common-practice]
 CLOSE = 0.01
+FEEDS_STEPS = 8  # two months a feed is to last [common-practice]
+BESIDE_STEPS = 3  # another feed so near is the same visit [common-practice]
 
 
 @dataclass(frozen=True)
@@ -171,15 +175,19 @@ def _room(lawn: Lawn, asked: Asks, choice: Choice) -> list[Advice]:
     unmet = sum(choice.unmet)
     found = []
     if choice.doses and unmet > UNMET_SAID * asked.need_g_m2:
-        found.append(
-            Advice(
-                "no_room",
-                f"{unrounded(unmet)} g/m² of the need of {unrounded(asked.need_g_m2)} g/m² finds no room within label,"
-                " caps and"
-                f" windows. {_least_change(asked, choice)}",
-                True,
+        more = _would_fit(asked, choice)
+        of = f"{unrounded(unmet)} g/m² of the need of {unrounded(asked.need_g_m2)} g/m²"
+        if more is not None:
+            feed, step = more
+            words = (
+                f"{of} is left open: one more feed of {feed.product.name} about {_about(asked, step)} would fit, and"
+                " this way of feeding holds it dearer than what it brings. Add it by hand, or compare with fewest visits"
+                " that meet the need."
             )
-        )
+            found.append(Advice("left_open", words))
+        else:
+            words = f"{of} finds no room within label, caps and windows. {_least_change(asked, choice)}"
+            found.append(Advice("no_room", words, True))
     at_cap = [
         d for d in choice.doses if d.rate_g_m2 * d.product.total_nitrogen >= asked.total_cap[d.step] * (1 - CLOSE)
     ]
@@ -188,6 +196,36 @@ def _room(lawn: Lawn, asked: Asks, choice: Choice) -> list[Advice]:
             Advice("capped", f"{len(at_cap)} of the feeds lie at the cap of one feed; the rest went to others.")
         )
     return found
+
+
+def _would_fit(asked: Asks, choice: Choice) -> tuple[Feed, int] | None:
+    """The feed and the step of one more dose that every limit lets pass and that half its lowest rate would be missed
+    at; the step at which most is missed; None where there is none."""
+    used = [(d.product.key, d.step) for d in choice.doses]
+    found: list[tuple[float, int, int]] = []
+    for f, feed in enumerate(choice.feeds):
+        apart = max(interval_steps(feed.product.label.interval_days), 1)
+        for step in range(STEPS):
+            near = min((_between(step, at) for key, at in used if key == feed.product.key), default=STEPS)
+            beside = min((_between(step, at) for _, at in used), default=STEPS)
+            if not feed.nitrogen or near < apart or beside < BESIDE_STEPS or not allowed(feed, asked, step):
+                continue
+            missed = sum(choice.unmet[(step + n) % STEPS] for n in range(FEEDS_STEPS))
+            if missed >= feed.low * feed.nitrogen / 2:
+                found.append((-missed, step, f))
+    if not found:
+        return None
+    _, step, f = min(found)
+    return choice.feeds[f], step
+
+
+def _between(one: int, other: int) -> int:
+    """Steps between two steps, the shorter way round the year."""
+    return min((one - other) % STEPS, (other - one) % STEPS)
+
+
+def _about(asked: Asks, step: int) -> str:
+    return f"{asked.phases.date_of(step, date(2001, 1, 1)):%-d %B}"
 
 
 def _least_change(asked: Asks, choice: Choice) -> str:

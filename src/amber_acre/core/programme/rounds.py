@@ -43,7 +43,7 @@ def rounds_of(
     year = sum(brought.values()) or 1.0
     dated = sorted(
         ((max(stands.get(d.step) or asked.phases.date_of(d.step, start), today), d) for d in choice.doses),
-        key=lambda one: (one[0], one[1].product.key),
+        key=lambda one: (one[0], -brought[id(one[1])], one[1].product.key),
     )
     names = _names(lawn, asked, [d for _, d in dated])
     jobs = []

@@ -41,12 +41,20 @@ class Search:
         self.model, self.looks = model, Looks(model.program, model.rows_of_amounts)
         self.uses = sorted(model.x)
         self.intervals = [interval_steps(feed.product.label.interval_days) for feed in model.feeds]
+        self.within = frozenset(range(len(model.feeds)))
         self.known: dict[Pattern, Look] = {}
         self.dearer: dict[Pattern, float] = {}
 
-    def best(self) -> Found | None:
-        """The best of both beginnings; None where not even an empty year meets the rows."""
-        climbed = [found for begin in self._beginnings() if (found := self._climb(begin, COARSE)) is not None]
+    def best(self, usual: frozenset[int] = frozenset()) -> Found | None:
+        """The best of both beginnings; None where not even an empty year meets the rows.
+
+        ``usual``: feeds by their place that are tried before the others, so that those never make the end worse.
+        """
+        every = frozenset(range(len(self.model.feeds)))
+        climbed: list[Found] = []
+        for within in dict.fromkeys((usual & every or every, every)):
+            self.within = within
+            climbed += [found for begin in self._beginnings() if (found := self._climb(begin, COARSE)) is not None]
         best = min(climbed, key=lambda found: found.look.objective, default=None)
         return best if best is None else self._climb(best.pattern, FINE)
 
@@ -90,7 +98,7 @@ class Search:
         pattern: Pattern = frozenset()
         due = 0.0
         for step in range(STEPS):
-            here = [use for use in self.uses if use[1] == step]
+            here = [use for use in self.uses if use[1] == step and use[0] in self.within]
             if not here:
                 continue
             due += max(relaxed.x[self.model.y[use]] for use in here)
@@ -118,6 +126,8 @@ class Search:
     def _first_better(self, found: Found, step: float) -> Found | None:
         under = found.look.objective - step
         for pattern in self._changes(found):
+            if any(f not in self.within for f, _ in pattern):
+                continue
             look = self.look(pattern, under)
             if look is not None and look.objective < under:
                 return Found(pattern, look)

@@ -19,6 +19,7 @@ from amber_acre.core.season.water_steps import bucket
 ONE_PRODUCT_GAP, ONE_PRODUCT_NODES = 0.01, 800  # of branching where the shelf holds a single feed
 KEPT_CHOICES = 512  # seasons that are kept as chosen: the same input is never solved twice
 BINDS_FROM = 0.02  # a limit whose relaxing saves less for each gram binds nothing to speak of
+FEW_STEPS = 3  # bare weeks under it are bridged by what lies there already [common-practice]
 SLOW_ROLE, HALF_ROLE = 0.65, 0.2  # slow share from which a product plays the slow, the half part
 
 
@@ -70,20 +71,22 @@ def choose(
     property has open already.
     """
     lost = drained(asks, bucket(asks.phases, asks.capacity_mm).surplus_mm)
-    feeds = shortlist([feed_of(p, thin) for p in shelf], asks, school)
-    model = build(asks, feeds, school, lost, fixed, visited=visited, opened=opened)
+    every = [feed_of(p, thin) for p in shelf]
+    usual = shortlist(every, asks, school, rest=False)
+    model = build(asks, shortlist(every, asks, school), school, lost, fixed, visited=visited, opened=opened)
     bound = model.program.solve(nodes=0)
-    found = _searched(model) if model.x else None
+    found = _searched(model, frozenset(f.product.key for f in usual)) if model.x else None
     if found is None:
         return _read(model, bound.x if not model.x else [0.0] * len(bound.x), bound.objective, bound.objective, lost)
     read = _read(model, found.look.x, found.look.objective, bound.objective, lost)
     return replace(read, prices=_prices(model, found))
 
 
-def _searched(model: Model) -> Found | None:
-    """The best pattern of the search; a shelf of one product is branched as well, and the search goes on from there."""
+def _searched(model: Model, usual: frozenset[int]) -> Found | None:
+    """The best pattern of the search, first among the usual products (keys); a shelf of one product is branched as
+    well, and the search goes on from there."""
     search = Search(model)
-    found = search.best()
+    found = search.best(frozenset(f for f, feed in enumerate(model.feeds) if feed.product.key in usual))
     if len(model.feeds) > 1:
         return found
     branched = model.program.solve(ONE_PRODUCT_GAP, ONE_PRODUCT_NODES)
@@ -115,9 +118,9 @@ def whole(asks: Asks, shelf: Sequence[Product], school: School, nodes: int, gap:
     return _read(model, solved.x, solved.objective, solved.bound, lost)
 
 
-def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
+def shortlist(feeds: Sequence[Feed], asks: Asks, school: School, rest: bool = True) -> list[Feed]:
     """One product for each part it can play, so that the choice stays quick: of several for one part the cheapest
-    nitrogen that may go down here at all.
+    nitrogen that may go down here at all; with ``rest`` those too that steps need in which none of them may.
 
     Parts: quick, half slow, slow, organic, sprayed; carriers of potassium and phosphorus where they are wanted; of acid
     or base where the soil asks.
@@ -136,6 +139,7 @@ def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
         and (not school.only or f.product.family in school.only)
         and (school.visit_n_cap is not None or f.high * f.nitrogen >= LEAST_NITROGEN_G_M2)
     ]
+    fit = nitrogen
     mineral = [f for f in nitrogen if not f.organic]
     if school.mineral_first and mineral and asks.phosphorus.wanted_g_m2 <= 0:
         nitrogen = mineral
@@ -159,7 +163,20 @@ def shortlist(feeds: Sequence[Feed], asks: Asks, school: School) -> list[Feed]:
             (f for f in nitrogen if f.phosphorus and f not in kept),
             key=lambda f: (f.price_g / f.phosphorus, f.product.key),
         )[:1]
-    return sorted(kept, key=lambda f: f.product.key)
+    return sorted([*kept, *(_for_the_rest(kept, fit, asks) if rest else ())], key=lambda f: f.product.key)
+
+
+def _for_the_rest(kept: Sequence[Feed], feeds: Sequence[Feed], asks: Asks) -> list[Feed]:
+    """Feeds for open steps with demand in which none of those kept may go down: the cheapest first, none in vain."""
+    wanted = [t for t in range(STEPS) if asks.open[t] and asks.demand_g_m2[t] > 0]
+    bare = {t for t in wanted if not any(allowed(f, asks, t) for f in kept if f.nitrogen >= NEEDS_NITROGEN)}
+    found: list[Feed] = []
+    for feed in sorted(feeds, key=lambda f: (f.organic, f.price_g / f.nitrogen, f.product.key)):
+        there = {t for t in bare if feed not in kept and allowed(feed, asks, t)}
+        if len(there) >= FEW_STEPS:
+            found.append(feed)
+            bare -= there
+    return found
 
 
 def _part(feed: Feed) -> str:

@@ -6,7 +6,7 @@ from collections.abc import Callable, Iterable
 
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.held_day import HeldDay, Reason
-from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2, burns_in_heat
+from amber_acre.core.rules.in_season import burns_in_heat, hot_quick_cap
 from amber_acre.core.season.weather import ORDINARY_DRAINAGE_MM, SOAKED_FROM_MM
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, RainFall, Sentence, WindSpeed
@@ -190,13 +190,17 @@ def _heat(one: HeldDay) -> Iterable[Reason]:
                 limit=Degrees(one.limits.sulphur_c),
             ),
         )
-    elif top >= heat and one.feeds and (one.to_leaf or one.grams(product.quick_fraction) > HOT_QUICK_CAP_G_M2):
+    elif top >= heat and one.feeds and (one.to_leaf or one.grams(product.quick_fraction) > _hot_cap(one)):
         yield Reason(
             "heat",
             Sentence.of(
                 "Heat, {heat}: quick nitrogen waits for under {limit}.", heat=Degrees(top), limit=Degrees(heat)
             ),
         )
+
+
+def _hot_cap(one: HeldDay) -> float:
+    return hot_quick_cap(one.ground.season, one.ground.irrigated)
 
 
 def scorches(product: Product) -> bool:

@@ -19,13 +19,20 @@ from amber_acre.core.season.growing import grows_on, soil_on
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grass_growth import growth_of
-from amber_acre.core.tables.grasses import Grass
+from amber_acre.core.tables.grasses import Grass, Season
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
+# Half a pound on 1000 ft²: warm-season turf that is watered grows in heat, and is fed through it [common-practice].
+HOT_QUICK_WATERED_G_M2 = 2.4
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
 LAST_NITROGEN_DAYS = 42  # before the first hard frost, of all but turf [common-practice]
 HEALS_DAYS = 28  # growth a lawn needs after coring or sowing to close again [common-practice]
 WOUNDS: tuple[Work, ...] = ("core", "seed")
+
+
+def hot_quick_cap(season: Season, irrigated: bool | None) -> float:
+    """The most quick nitrogen of one feed in heat, g/m²: more on warm-season turf that is known to be watered."""
+    return HOT_QUICK_WATERED_G_M2 if season == "warm" and irrigated else HOT_QUICK_CAP_G_M2
 
 
 @lru_cache(maxsize=64)
@@ -117,7 +124,7 @@ def _hot_feed(case: Case) -> Iterable[Broken]:
         return
     hottest = usual(case)[1]
     quick = case.thick_g_m2 * product.quick_fraction
-    if hottest >= HEAT_FROM_C[case.ground.season] and quick > HOT_QUICK_CAP_G_M2:
+    if hottest >= HEAT_FROM_C[case.ground.season] and quick > hot_quick_cap(case.ground.season, case.ground.irrigated):
         yield Broken(
             Sentence.of(
                 "{quick} of quick nitrogen in the heat (usual maximum {max}): burn and disease.",

@@ -1,0 +1,64 @@
+"""What a plan says of need it leaves open: a feed that would fit is named, and only a real limit is called one."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date
+from itertools import pairwise
+
+import pytest
+
+from amber_acre.core.products.product import Product
+from amber_acre.core.programme.planning import YearPlan, plan_year
+from amber_acre.core.quantities import Money
+from amber_acre.core.season.climate import Climate, season_start
+from tests.core.worlds import BAY, FREE, HOT, VALE, lawn, product
+
+EVEN = product(31, "Even 20-0-5", {"urea": 10, "slow_soluble": 10}, (10, 20), "methylene", interval=30)
+
+
+def year(climate: Climate, shelf: list[Product], **changes: object) -> YearPlan:
+    place = lawn(**({"rules": FREE, "climate": climate} | changes))
+    start = season_start(place.climate, date(2026, 3, 1))
+    return plan_year(place, shelf, start, start)
+
+
+def codes(plan: YearPlan) -> set[str]:
+    return {one.code for one in plan.advice}
+
+
+def test_need_that_one_more_feed_could_meet_is_left_open_and_no_limit() -> None:
+    """So dear that a feed costs more than what it brings: nothing but the money stands in its way."""
+    dear = replace(EVEN, packs=tuple(replace(pack, price=Money(pack.price * 14)) for pack in EVEN.packs))
+    plan = year(VALE, [dear])
+    assert plan.rounds
+    assert "left_open" in codes(plan)
+    assert "no_room" not in codes(plan)
+    told = next(one for one in plan.advice if one.code == "left_open")
+    assert not told.obstacle
+    assert "one more feed of Even 20-0-5" in told.sentence
+    assert not plan.obstacles
+
+
+def test_need_that_no_feed_may_bring_finds_no_room() -> None:
+    """A label of one use a year: the limit is real, and it is an obstacle."""
+    once = replace(EVEN, label=replace(EVEN.label, interval_days=365))
+    plan = year(VALE, [once])
+    assert "no_room" in codes(plan)
+    assert "left_open" not in codes(plan)
+    assert any("finds no room" in sentence for sentence in plan.obstacles)
+
+
+@pytest.mark.parametrize("climate", [VALE, BAY, HOT])
+def test_a_need_that_is_met_says_neither(climate: Climate) -> None:
+    assert not {"left_open", "no_room"} & codes(year(climate, [EVEN], upkeep="low"))
+
+
+def test_watered_couch_on_the_hot_plain_is_fed_all_summer() -> None:
+    """The case that a cap for cool grass once hid: April, June, July and September, no gap over eleven weeks."""
+    plan = year(HOT, [EVEN], grass="couch", irrigated=True, upkeep="high")
+    days = [job.on for job in plan.rounds]
+    hot = [job for job in plan.rounds if job.on.month in (6, 7, 8)]
+    assert hot
+    assert max((later - earlier).days for earlier, later in pairwise(days)) <= 78
+    assert "no_room" not in codes(plan)
