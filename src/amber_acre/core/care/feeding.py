@@ -90,7 +90,7 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed_before: floa
         said.append(
             Said(
                 "frost_stop",
-                f"Nothing more is fed this season: {stages.why_last} its last nitrogen falls on {stages.last:%-d %B}."
+                f"Nothing more is fed this season: {stages.why_last}, its last nitrogen falls on {stages.last:%-d %B}."
                 if stages.frost
                 else f"Nothing more is fed this season: {stages.why_last} after {stages.last:%-d %B}.",
             )

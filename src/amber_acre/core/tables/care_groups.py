@@ -71,7 +71,7 @@ CARE_GROUPS: dict[str, CareGroup] = {
         CareGroup("rose", "roses", (7, 16), "yearly", 7.0, (
             RoundRow("Spring feed", "wakes", 0.4, 0, "leaves unfold"),
             RoundRow("Feed after first bloom", "bloom", 0.35, 3, "the next flowers follow at once"),
-            RoundRow("Midsummer feed", "middle", 0.25, 0, "the last that still hardens before frost")),
+            RoundRow("Mid-season feed", "middle", 0.25, 0, "the last that still hardens before frost")),
             tender=True, k_per_n=0.55, p_per_n=0.3, mulch_mm=65.0,
             mulches=("living", "bark-fine", "chips", "compost"), clear_mm=75.0),
         CareGroup("perennial", "clump perennials", (4, 8), "yearly", 7.0, (
