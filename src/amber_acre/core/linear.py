@@ -73,13 +73,21 @@ class Program:
         """Rows so far."""
         return len(self._rows)
 
-    def solve(self, gap: float = 0.01, nodes: int = 0, relaxed: Iterable[int] | None = None) -> Solved:
+    def solve(
+        self,
+        gap: float = 0.01,
+        nodes: int = 0,
+        relaxed: Iterable[int] | None = None,
+        known: Sequence[float] | None = None,
+    ) -> Solved:
         """The cheapest values; DoesNotFit where there are none. ``nodes`` of branching at most, 0: the relaxation only.
 
-        ``relaxed``: columns that may be fractions all the same. The same programme gives the same answer: nothing
-        depends on time.
+        ``relaxed``: columns that may be fractions all the same. ``known``: values that meet every row, to begin from.
+        The same programme gives the same answer: nothing depends on time.
         """
         solver = self.loaded(relaxed)
+        if known is not None:
+            self._begin(solver, known)
         if not nodes:
             solver.setOptionValue("solve_relaxation", True)
         solver.setOptionValue("mip_rel_gap", gap)
@@ -94,6 +102,14 @@ class Program:
         return Solved(
             [float(value) for value in values], objective, bound, bool(info.mip_gap <= gap) if nodes else True
         )
+
+    @staticmethod
+    def _begin(solver: Any, known: Sequence[float]) -> None:
+        import highspy
+
+        begun: Any = highspy.HighsSolution()
+        begun.col_value = list(known)
+        solver.setSolution(begun)
 
     def loaded(self, relaxed: Iterable[int] | None = None, rows: int | None = None) -> Any:
         """A solver that holds the programme (its first ``rows`` where that is given), quiet, on one thread, seed

@@ -180,29 +180,29 @@ def _rounds_of_seasons_past(session: Session, areas: Sequence[AreaRow], day: dat
     return {key for key, area_id, start in rows if start < shown[area_id]}
 
 
-def plan_area(session: Session, area: AreaRow, today: date, school: str = "") -> ProgrammeRow:
+def plan_area(session: Session, area: AreaRow, today: date, school: str = "", nodes: int = 0) -> ProgrammeRow:
     """Plans an area's year: this season while a round can still be placed in it, else the next one.
 
     What is done, pinned or changed by hand stays as it is; a new programme stands in front of an older one of the
-    season, which is kept. ``school``: '' keeps the one it was planned by.
+    season, which is kept. ``school``: '' keeps the one it was planned by. ``nodes``: of branching after the search.
     """
     book = book_of(session, area, today)
     start = season_start(book.ground.climate, today)
-    plan = _plan_of(session, area, book, start, today, school)
+    plan = _plan_of(session, area, book, start, today, school, nodes=nodes)
     logged = any(start <= entry.on < next_season_start(start) for entry in book.entries)
     if not plan.rounds and not logged and today > start:
-        following = _plan_of(session, area, book, next_season_start(start), today, school)
+        following = _plan_of(session, area, book, next_season_start(start), today, school, nodes=nodes)
         plan = following if following.rounds else plan
     return save_plan(session, area.id, _settled(session, plan, book, area, today), today)
 
 
-def season_by(session: Session, area: AreaRow, today: date, school: str) -> tuple[YearPlan, LawnYear]:
-    """What a school would plan for the season of an area from today on, and the season as it would read; nothing is
-    written."""
+def season_by(session: Session, area: AreaRow, today: date, school: str, nodes: int = 0) -> tuple[YearPlan, LawnYear]:
+    """What a school ('': the area's own) would plan for the season of an area from today on, and the season as it
+    would read; nothing is written. ``nodes``: of branching after the search."""
     book = book_of(session, area, today)
     start = season_start(book.ground.climate, today)
     before = programme_of(session, area.id, start)
-    plan = _settled(session, _plan_of(session, area, book, start, today, school), book, area, today)
+    plan = _settled(session, _plan_of(session, area, book, start, today, school, nodes=nodes), book, area, today)
     replaced = {row.id for row in before.rounds} if before is not None else set()
     done = [one.job for one in book.jobs if one.job.key in replaced and one.done]
     others = [one.job for one in book.jobs if one.job.key not in replaced]
@@ -245,6 +245,7 @@ def _plan_of(
     today: date,
     school: str,
     kept: Sequence[Job] = (),
+    nodes: int = 0,
 ) -> YearPlan:
     before = programme_of(session, area.id, start)
     others = jobs_of_the_others(session, area, start)
@@ -265,6 +266,7 @@ def _plan_of(
         pinned=[*_pinned(before, book), *kept, *beside],
         visited=[job.on_day for job in others if job.on_day >= today],
         opened=frozenset(job.product_id for job in others if job.product_id is not None),
+        nodes=nodes,
     )
 
 

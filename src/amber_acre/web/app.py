@@ -41,6 +41,7 @@ from amber_acre.web.pages.looks.routes import router as looks
 from amber_acre.web.pages.machines.routes import router as machines
 from amber_acre.web.pages.observed.routes import router as observed
 from amber_acre.web.pages.outgoing.routes import router as outgoing
+from amber_acre.web.pages.planning.longer import router as planning_longer
 from amber_acre.web.pages.planning.routes import router as planning
 from amber_acre.web.pages.plants.routes import router as plants
 from amber_acre.web.pages.programme.routes import router as programme
@@ -87,6 +88,7 @@ ROUTERS = (
     outgoing,
     years,
     planning,
+    planning_longer,
     programme,
     garden,
     garden_injecting,

@@ -12,7 +12,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.quantities import Money
 from amber_acre.core.season.climate import Climate, season_start
-from tests.core.worlds import BAY, FREE, HOT, VALE, lawn, product
+from tests.core.worlds import BAY, FREE, HOT, QUICK, VALE, lawn, product
 
 EVEN = product(31, "Even 20-0-5", {"urea": 10, "slow_soluble": 10}, (10, 20), "methylene", interval=30)
 
@@ -51,7 +51,7 @@ def test_need_that_no_feed_may_bring_finds_no_room() -> None:
 
 @pytest.mark.parametrize("climate", [VALE, BAY, HOT])
 def test_a_need_that_is_met_says_neither(climate: Climate) -> None:
-    assert not {"left_open", "no_room"} & codes(year(climate, [EVEN], upkeep="low"))
+    assert not {"left_open", "no_room"} & codes(year(climate, [EVEN, QUICK], upkeep="low"))
 
 
 def test_watered_couch_on_the_hot_plain_is_fed_all_summer() -> None:

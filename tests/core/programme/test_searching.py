@@ -164,3 +164,40 @@ def test_feeds_for_bare_weeks_never_make_the_choice_worse(climate: Climate, gras
     usual = shortlist([feed_of(p, 1.0) for p in SHELF], at, SCHOOLS["test"], rest=False)
     few = chosen(at, [f.product for f in usual])
     assert chosen(at, SHELF).objective <= few.objective + 1e-6
+
+
+@pytest.mark.parametrize(("climate", "grass"), [(VALE, "bluegrass"), (HOT, "couch")])
+def test_branching_goes_on_from_the_search_and_never_ends_worse(climate: Climate, grass: str) -> None:
+    at = asked(climate=climate, grass=grass, irrigated=True)
+    shelf = [HALF, QUICK]
+    searched, branched = choose(at, shelf, TEST), choose(at, shelf, TEST, nodes=1)
+    assert branched.objective <= searched.objective + 1e-9
+    assert searched.objective <= branched.objective * 1.02  # the search alone lies within two in a hundred of it
+    assert branched.bound >= searched.bound - 1e-9
+    assert branched.bound <= branched.objective + 1e-9
+    assert branched.gap <= searched.gap + 1e-9
+    assert (searched.nodes, branched.nodes) == (0, 1)
+
+
+def test_a_dose_joins_another_visit_and_two_change_places() -> None:
+    at = asked()
+    search = Search(build(at, [feed_of(HALF, 1.0), feed_of(QUICK, 1.0)], TEST, drained(at, np.zeros(STEPS))))
+    steps = [step for f, step in search.uses if f == 0 and (1, step) in search.model.x]
+    early, late = steps[0], steps[-1]
+    found = set(search._joined(frozenset({(0, early), (1, late)})))
+    assert frozenset({(0, early), (1, early)}) in found
+    assert frozenset({(0, late), (1, late)}) in found
+    assert frozenset({(0, late), (1, early)}) in found
+    assert not list(search._joined(frozenset({(0, early)})))
+
+
+def test_all_that_follow_slide_and_one_may_drop_out() -> None:
+    at = asked()
+    search = Search(build(at, [feed_of(HALF, 1.0)], TEST, drained(at, np.zeros(STEPS))))
+    steps = [step for _, step in search.uses]
+    a, b, c = steps[2], steps[2] + 6, steps[2] + 12
+    found = set(search._slid(frozenset({(0, a), (0, b), (0, c)})))
+    assert frozenset({(0, a), (0, b + 1), (0, c + 1)}) in found
+    assert frozenset({(0, a), (0, b), (0, c - 2)}) in found
+    assert frozenset({(0, a), (0, c - 1)}) in found  # the middle one left out, the last slides
+    assert not list(search._slid(frozenset({(0, a)})))

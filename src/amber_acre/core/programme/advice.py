@@ -181,8 +181,7 @@ def _room(lawn: Lawn, asked: Asks, choice: Choice) -> list[Advice]:
             feed, step = more
             words = (
                 f"{of} is left open: one more feed of {feed.product.name} about {_about(asked, step)} would fit, and"
-                " this way of feeding holds it dearer than what it brings. Add it by hand, or compare with fewest visits"
-                " that meet the need."
+                " this way of feeding holds it dearer than what it brings. Add it by hand, or look at the other ways."
             )
             found.append(Advice("left_open", words))
         else:
@@ -337,12 +336,10 @@ def _beside(lawn: Lawn, asked: Asks, choice: Choice, rounds: Sequence[Job]) -> l
 def _proof(choice: Choice) -> list[Advice]:
     if not choice.doses:
         return []
-    return [
-        Advice(
-            "gap",
-            f"Proven to within {choice.gap:.0%} of the best there can be; the bound leaves out that visits are whole.",
-        )
-    ]
+    words = f"Proven to within {choice.gap:.0%} of the best there can be"
+    if choice.nodes:
+        return [Advice("gap", f"{words}, by branching.")]
+    return [Advice("gap", f"{words}; the bound leaves out that visits are whole.")]
 
 
 def of_fixed_days(unused: Sequence[tuple[date, str]]) -> list[Advice]:

@@ -62,11 +62,13 @@ def plan_year(
     pinned: Sequence[Job] = (),
     visited: Sequence[date] = (),
     opened: frozenset[int] = frozenset(),
+    nodes: int = 0,
 ) -> YearPlan:
     """Plans the season beginning on ``start`` as seen on ``today``; what was logged or pinned is not fed again.
 
     ``logged``: the area's entries, of earlier years too. ``pinned``: jobs that stay as they are. ``visited``: days on
-    which somebody is on the property anyway, ``opened``: keys of products it has open. A past step is not caught up.
+    which somebody is on the property anyway, ``opened``: keys of products it has open. ``nodes``: of branching, see
+    :func:`~amber_acre.core.programme.solving.choose`. A past step is not caught up.
     Deterministic: the same input gives the same plan.
     """
     series = season_series(lawn, start)
@@ -84,7 +86,7 @@ def plan_year(
     earlier, said = carried_in(logged, asked.phases, start, lawn.size_m2)
     asked = replace(asked, carried_g_m2=earlier)
     steps = frozenset(asked.phases.step_of(day) for day in visited)
-    choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened)
+    choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened, nodes)
     fed = rounds_of(lawn, asked, choice, start, today, soil, fixed)
     rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today)])
     told = (*advice(lawn, ground, soil, asked, choice, rounds, down, for_turf), *of_fixed_days(unused))

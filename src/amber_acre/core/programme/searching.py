@@ -1,8 +1,9 @@
 """A local search over what goes down when: each pattern of doses is a linear programme, looked at in milliseconds.
 
 Two beginnings, nothing at all and the doses the relaxed programme leans to, are climbed by single changes: leave a dose
-out, move it or its visit by a step or two, put another product there, add the one that pays most by the prices of the
-rows. The first change that helps is taken, in a fixed order, so that the same input ends in the same plan.
+out, move it or its visit by a step or two, lay it in another visit, let two change places, slide all that follow, put
+another product there, add the one that pays most by the prices of the rows. The first change that helps is taken, in a
+fixed order, so that the same input ends in the same plan.
 """
 
 from __future__ import annotations
@@ -149,12 +150,38 @@ class Search:
                 if there in self.model.x and there not in pattern:
                     yield without | {there}
         yield from self._splits(pattern)
+        yield from self._joined(pattern)
+        yield from self._slid(pattern)
         for step in sorted({step for _, step in pattern}):
             here = {use for use in pattern if use[1] == step}
             for by in SHIFTS if len(here) > 1 else ():
                 moved = {(f, (step + by) % STEPS) for f, _ in here}
                 if all(use in self.model.x for use in moved):
                     yield (pattern - here) | moved
+
+    def _slid(self, pattern: Pattern) -> Iterable[Pattern]:
+        """Every dose from one on, some steps earlier or later; with that one left out as well."""
+        steps = sorted({step for _, step in pattern})
+        for first in steps[1:]:
+            rest = {use for use in pattern if use[1] >= first}
+            for by in SHIFTS:
+                for moved in (rest, {use for use in rest if use[1] > first}):
+                    there = {(f, (step + by) % STEPS) for f, step in moved}
+                    if there and there <= self.model.x.keys() and not there & (pattern - rest):
+                        yield (pattern - rest) | there
+
+    def _joined(self, pattern: Pattern) -> Iterable[Pattern]:
+        """A dose laid in the visit of another, and two doses that change places."""
+        uses = sorted(pattern)
+        for f, step in uses:
+            for there in sorted({other for _, other in uses} - {step}):
+                if (f, there) in self.model.x and (f, there) not in pattern:
+                    yield (pattern - {(f, step)}) | {(f, there)}
+        for n, (f, step) in enumerate(uses):
+            for g, other in uses[n + 1 :]:
+                crossed = {(f, other), (g, step)}
+                if f != g and step != other and crossed <= self.model.x.keys() and not crossed & pattern:
+                    yield (pattern - {(f, step), (g, other)}) | crossed
 
     def _splits(self, pattern: Pattern) -> Iterable[Pattern]:
         """A dose as two, before and after it: of one product or of two."""

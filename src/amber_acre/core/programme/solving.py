@@ -19,6 +19,7 @@ from amber_acre.core.season.water_steps import bucket
 ONE_PRODUCT_GAP, ONE_PRODUCT_NODES = 0.01, 800  # of branching where the shelf holds a single feed
 KEPT_CHOICES = 512  # seasons that are kept as chosen: the same input is never solved twice
 BINDS_FROM = 0.02  # a limit whose relaxing saves less for each gram binds nothing to speak of
+PROVEN_GAP = 0.01  # branching ends where nothing can be better by more
 FEW_STEPS = 3  # bare weeks under it are bridged by what lies there already [common-practice]
 SLOW_ROLE, HALF_ROLE = 0.65, 0.2  # slow share from which a product plays the slow, the half part
 
@@ -37,7 +38,8 @@ class Choice:
     """What was chosen: doses by step, what it costs in weights, the bound proved below it, the model's figures.
 
     ``pool``: available nitrogen lying at each step's end, ``unmet``: demand not met, ``drained``: what drains, g/m².
-    ``prices``: limits that bind, each with what a unit more of it would save, the dearest first.
+    ``prices``: limits that bind, each with what a unit more of it would save, the dearest first. ``nodes``: branches
+    that were looked through after the search.
     """
 
     doses: tuple[Dose, ...]
@@ -48,6 +50,7 @@ class Choice:
     drains: tuple[float, ...]
     feeds: tuple[Feed, ...]
     prices: tuple[tuple[str, float], ...] = ()
+    nodes: int = 0
 
     @property
     def gap(self) -> float:
@@ -64,11 +67,12 @@ def choose(
     fixed: Sequence[Fixed] = (),
     visited: frozenset[int] = frozenset(),
     opened: frozenset[int] = frozenset(),
+    nodes: int = 0,
 ) -> Choice:
     """The doses of a year; none where no product may go down or need is worth no visit.
 
     ``thin``: smallest size over size planned on. ``visited``: steps somebody comes anyway, ``opened``: products the
-    property has open already.
+    property has open already. ``nodes``: of branching after the search, 0 none: slower, and proven better.
     """
     lost = drained(asks, bucket(asks.phases, asks.capacity_mm).surplus_mm)
     every = [feed_of(p, thin) for p in shelf]
@@ -78,8 +82,11 @@ def choose(
     found = _searched(model, frozenset(f.product.key for f in usual)) if model.x else None
     if found is None:
         return _read(model, bound.x if not model.x else [0.0] * len(bound.x), bound.objective, bound.objective, lost)
-    read = _read(model, found.look.x, found.look.objective, bound.objective, lost)
-    return replace(read, prices=_prices(model, found))
+    least = bound.objective
+    if nodes:
+        found, least = _branched(model, found, nodes, least)
+    read = _read(model, found.look.x, found.look.objective, least, lost)
+    return replace(read, prices=_prices(model, found), nodes=nodes)
 
 
 def _searched(model: Model, usual: frozenset[int]) -> Found | None:
@@ -93,6 +100,15 @@ def _searched(model: Model, usual: frozenset[int]) -> Found | None:
     pattern = frozenset(use for use, y in model.y.items() if branched.x[y] > 0.5)
     other = search.climb(pattern)
     return min((one for one in (found, other) if one is not None), key=lambda one: one.look.objective, default=None)
+
+
+def _branched(model: Model, found: Found, nodes: int, least: float) -> tuple[Found, float]:
+    """What branching makes of what the search found, and the bound it proves; never a worse one."""
+    solved = model.program.solve(PROVEN_GAP, nodes, known=found.look.x)
+    pattern = frozenset(use for use, y in model.y.items() if solved.x[y] > 0.5)
+    other = Search(model).climb(pattern) if pattern != found.pattern else None
+    best = min((one for one in (found, other) if one is not None), key=lambda one: one.look.objective)
+    return best, min(max(least, solved.bound), best.look.objective)
 
 
 def _prices(model: Model, found: Found) -> tuple[tuple[str, float], ...]:
