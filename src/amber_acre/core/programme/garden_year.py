@@ -8,13 +8,14 @@ from datetime import date, timedelta
 
 from amber_acre.core.care.covering import CoverAsked, cover_asked
 from amber_acre.core.care.feeding import FeedAsked, RoundAsked, feed_asked
-from amber_acre.core.care.planting import Grown, Planting, with_mulch
+from amber_acre.core.care.planting import Planting, with_mulch
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job, Placement
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_soil import soil_of
+from amber_acre.core.programme.new_plants import planting_jobs
 from amber_acre.core.programme.picking import Picked, candidates, potash
 from amber_acre.core.programme.pot_year import PotPlan, pot_plan
 from amber_acre.core.quantities import GramsPerSquareMetre, depth_in_both, unrounded
@@ -28,7 +29,6 @@ VISIT_DAYS = 10  # a round moves so far to a day on which somebody is there anyw
 SHOWS_WEEKS = {True: (3, 8), False: (1, 4)}  # a slow feed, a quick one: when leaves show it [common-practice]
 LOOK_DAYS = 42  # after a feed [common-practice]
 PULLED_BACK_MM = 20.0  # of organic mulch from which granules go under it [common-practice]
-WATERED_WEEKS = 4  # after planting, before the week decides [common-practice]
 K_SHORT = 0.6  # of the potassium wanted that feeds must bring where the test is low [common-practice]
 POTASH_ONCE_G_M2 = 6.0  # of potassium at a time [common-practice]
 
@@ -96,7 +96,7 @@ def plan_garden(
         fed, told = _feeds(planting, asked, book, shelf, today, visited, opened)
         jobs += fed
         said += told
-    jobs += _passed(book, _planting_jobs(planting, today))
+    jobs += _passed(book, planting_jobs(planting, today))
     soil_jobs, told = soil_of(planting, book, shelf, year, today)
     jobs += soil_jobs
     said += told
@@ -113,56 +113,6 @@ def plan_garden(
     ordered = sorted((*pinned, *jobs), key=lambda job: (job.on, job.name))
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     return GardenPlan(planting, year, start, asked, numbered, _unsaid(said), cover, pots)
-
-
-def _planting_jobs(planting: Planting, today: date) -> list[Job]:
-    """Planting that lies ahead, and the waterings after it: mulch and feed wait for them.
-
-    Pots are left out: they are watered all their lives, and with their feed.
-    """
-    if planting.group.basis == "litre":
-        return []
-    by_day: dict[date, list[Grown]] = {}
-    for one in planting.grown:
-        on = one.planted_on or planting.planted_on
-        if on is not None:
-            by_day.setdefault(on, []).append(one)
-    if planting.planted_on is not None:
-        by_day.setdefault(planting.planted_on, [])
-    jobs: list[Job] = []
-    for on, plants in sorted(by_day.items()):
-        some = len(plants) < len(planting.grown)
-        jobs += _planted_on(on, ", ".join(f"{one.count} × {one.name}" for one in plants) if some else "", today)
-    return jobs
-
-
-def _planted_on(on: date, which: str, today: date) -> list[Job]:
-    """Planting on a day where it lies ahead, and the waterings after it that do; ``which``: '' all of the area."""
-    answers = "plants of this year"
-    plant = Job(
-        0,
-        f"Plant {which}".strip(),
-        "plant",
-        on,
-        on,
-        on + timedelta(days=14),
-        answers=answers,
-        reason="native soil back into the hole, nothing fed into it; the flare at the surface",
-    )
-    waters = [
-        Job(
-            0,
-            f"Water {which or 'through'} to the roots, week {n}",
-            "water",
-            max(day, today),
-            day,
-            day + timedelta(days=6),
-            answers=answers,
-            reason="roots reach no further than their ball yet",
-        )
-        for n, day in enumerate((on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)), start=1)
-    ]
-    return ([plant] if on >= today else []) + [job for job in waters if job.closes >= today]
 
 
 def _one_look(jobs: Sequence[Job]) -> list[Job]:

@@ -1,0 +1,60 @@
+"""What is planted and what has just been: the planting itself, and the waterings until roots reach past their ball."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+from amber_acre.core.care.planting import Grown, Planting
+from amber_acre.core.jobs.job import Job
+
+WATERED_WEEKS = 4  # after planting, before the week decides [common-practice]
+
+
+def planting_jobs(planting: Planting, today: date) -> list[Job]:
+    """Planting that lies ahead, and the waterings after it: mulch and feed wait for them.
+
+    Pots are left out: they are watered all their lives, and with their feed.
+    """
+    if planting.group.basis == "litre":
+        return []
+    by_day: dict[date, list[Grown]] = {}
+    for one in planting.grown:
+        on = one.planted_on or planting.planted_on
+        if on is not None:
+            by_day.setdefault(on, []).append(one)
+    if planting.planted_on is not None:
+        by_day.setdefault(planting.planted_on, [])
+    jobs: list[Job] = []
+    for on, plants in sorted(by_day.items()):
+        some = len(plants) < len(planting.grown)
+        jobs += _planted_on(on, ", ".join(f"{one.count} × {one.name}" for one in plants) if some else "", today)
+    return jobs
+
+
+def _planted_on(on: date, which: str, today: date) -> list[Job]:
+    """Planting on a day where it lies ahead, and the waterings after it that do; ``which``: '' all of the area."""
+    answers = "plants of this year"
+    plant = Job(
+        0,
+        f"Plant {which}".strip(),
+        "plant",
+        on,
+        on,
+        on + timedelta(days=14),
+        answers=answers,
+        reason="native soil back into the hole, nothing fed into it; the flare at the surface",
+    )
+    waters = [
+        Job(
+            0,
+            f"Water {which or 'through'} to the roots, week {n}",
+            "water",
+            max(day, today),
+            day,
+            day + timedelta(days=6),
+            answers=answers,
+            reason="roots reach no further than their ball yet",
+        )
+        for n, day in enumerate((on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)), start=1)
+    ]
+    return ([plant] if on >= today else []) + [job for job in waters if job.closes >= today]
