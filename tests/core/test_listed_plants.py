@@ -7,8 +7,8 @@ from datetime import date
 import pytest
 
 from amber_acre.core.errors import NotUnderstood
-from amber_acre.core.measure.area_facts import read_facts
-from amber_acre.core.measure.listed_plants import Listed, listed, planted_on, read_plants
+from amber_acre.core.measure.area_facts import listed, planted_on, read_facts
+from amber_acre.core.measure.listed_plants import Listed, read_plants
 
 
 def test_plants_of_a_bed_are_counted() -> None:

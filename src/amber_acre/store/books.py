@@ -14,8 +14,7 @@ from amber_acre.core.care.brief import plants_of_grass
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
-from amber_acre.core.measure.area_facts import ReadFact, day_of, number_of
-from amber_acre.core.measure.listed_plants import listed
+from amber_acre.core.measure.area_facts import ReadFact, day_of, listed, number_of
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook

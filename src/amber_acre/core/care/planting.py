@@ -7,8 +7,8 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.errors import MissingInput
-from amber_acre.core.measure.area_facts import number_of, year_days_of
-from amber_acre.core.measure.listed_plants import Listed, listed, planted_on
+from amber_acre.core.measure.area_facts import listed, number_of, planted_on, year_days_of
+from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.findings import Level, level

@@ -145,3 +145,24 @@ def number_of(facts: Mapping[str, ReadFact], key: str) -> float | None:
     """A fact that is a number, in the program's unit; None where it is unknown."""
     value = facts[key].value if key in facts else None
     return value if isinstance(value, float) else None
+
+
+def listed(facts: Mapping[str, ReadFact]) -> tuple[Listed, ...]:
+    """The lines of a bed's list; none where there is no list."""
+    value = facts["plants"].value if "plants" in facts else ()
+    rows = value if isinstance(value, tuple) else ()
+    return tuple(row for row in rows if isinstance(row, Listed))
+
+
+def planted_on(facts: Mapping[str, ReadFact]) -> date | None:
+    """The day an area was planted: what its form says of all, else of the lines that hold most of its plants; None
+    where nobody says, or where its plants are of several times."""
+    said = facts["planted_on"].value if "planted_on" in facts else ""
+    if isinstance(said, str) and said:
+        return date.fromisoformat(said)
+    lines = listed(facts)
+    whole = sum(line.count for line in lines)
+    for day in {line.planted for line in lines if line.planted}:
+        if 2 * sum(line.count for line in lines if line.planted == day) > whole:
+            return date.fromisoformat(day)
+    return None

@@ -5,8 +5,7 @@ from __future__ import annotations
 from collections.abc import Mapping
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.measure.area_facts import ReadFact, number_of
-from amber_acre.core.measure.listed_plants import listed
+from amber_acre.core.measure.area_facts import ReadFact, listed, number_of
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.typed_counts import CountBasis

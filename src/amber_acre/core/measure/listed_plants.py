@@ -3,15 +3,10 @@
 from __future__ import annotations
 
 import re
-from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
-from typing import TYPE_CHECKING
 
 from amber_acre.core.errors import NotUnderstood
-
-if TYPE_CHECKING:
-    from amber_acre.core.measure.area_facts import ReadFact
 
 YEARS = (1900, 2100)
 MIDDLE_OF_YEAR = "-07-01"  # when something was planted of which only the year is known [common-practice]
@@ -66,24 +61,3 @@ def _day(said: str, n: int, line: str, field: str) -> str:
             value=line,
         )
     return on.isoformat()
-
-
-def listed(facts: Mapping[str, ReadFact]) -> tuple[Listed, ...]:
-    """The lines of a bed's list; none where there is no list."""
-    value = facts["plants"].value if "plants" in facts else ()
-    rows = value if isinstance(value, tuple) else ()
-    return tuple(row for row in rows if isinstance(row, Listed))
-
-
-def planted_on(facts: Mapping[str, ReadFact]) -> date | None:
-    """The day an area was planted: what its form says of all, else of the lines that hold most of its plants; None
-    where nobody says, or where its plants are of several times."""
-    said = facts["planted_on"].value if "planted_on" in facts else ""
-    if isinstance(said, str) and said:
-        return date.fromisoformat(said)
-    lines = listed(facts)
-    whole = sum(line.count for line in lines)
-    for day in {line.planted for line in lines if line.planted}:
-        if 2 * sum(line.count for line in lines if line.planted == day) > whole:
-            return date.fromisoformat(day)
-    return None

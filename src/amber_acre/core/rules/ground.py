@@ -9,10 +9,9 @@ from datetime import date
 
 from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job, Work
-from amber_acre.core.measure.area_facts import ReadFact, number_of
+from amber_acre.core.measure.area_facts import ReadFact, listed, number_of
 from amber_acre.core.measure.area_kinds import KINDS, AreaKind
 from amber_acre.core.measure.counts import count_for
-from amber_acre.core.measure.listed_plants import listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.products.product import Product, Site
 from amber_acre.core.quantities import SquareMetres

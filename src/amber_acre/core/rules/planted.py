@@ -5,8 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from amber_acre.core.measure.area_facts import day_of
-from amber_acre.core.measure.listed_plants import planted_on
+from amber_acre.core.measure.area_facts import day_of, planted_on
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import mulch_of, mulch_on, settled_mm
 from amber_acre.core.rules.rule import Broken, Case, Rule, over

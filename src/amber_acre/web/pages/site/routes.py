@@ -11,9 +11,9 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core.errors import DoesNotFit, NotUnderstood
+from amber_acre.core.measure.area_facts import listed
 from amber_acre.core.measure.area_kinds import KINDS, facts_of
 from amber_acre.core.measure.kept import typed_shape
-from amber_acre.core.measure.listed_plants import listed
 from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import Place, open_ground, slid_clear, snapped, strips
 from amber_acre.core.rules.judged import JudgedJob
