@@ -22,6 +22,7 @@ from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.core.soil.ph_class import ph_class
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
+from amber_acre.web.draw.leaf import leaves
 from amber_acre.web.forms.reading import Faults
 from amber_acre.web.pieces import piece
 from amber_acre.web.references import REFERENCES
@@ -76,6 +77,7 @@ _environment.globals.update(
     sentences_of=lambda faults: {name: fault.sentence for name, fault in faults.items()},
     REFERENCES=REFERENCES,
     PLACEMENT_WORDS=PLACEMENT_WORDS,
+    LEAVES=leaves(),
 )
 
 __all__ = [

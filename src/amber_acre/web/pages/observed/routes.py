@@ -162,7 +162,6 @@ def _form(
         areas=[(row.id, row.name) for row in areas_of(session, place.here.id)] if place and not place.depot else [],
         grounds=[(f"ground:{state}", state) for state in reversed(GROUND_STATES)],
         growths=[(f"growth:{growth}", GROWTH_WORDS[growth]) for growth in reversed(GROWTHS)],
-        colours=list(COLOUR_WORDS.items()),
         corrects=corrects,
         typed=dict(read.typed),
         faults=read.faults,
