@@ -166,3 +166,22 @@ def test_the_years_tell_the_ph_a_running_correction_is_to_bring(demo: Browser) -
     assert middles
     assert middles == sorted(middles)  # it is limed: each season ends no lower
     assert "pH to expect" not in demo.get("/areas/1/years").text
+
+
+def test_a_firm_sets_its_own_fixed_rounds_and_takes_them_back(demo: Browser) -> None:
+    page = "/almanac/judging"
+    usual = html.unescape(demo.get(page).text)
+    assert "12 April; 3 June; 4 September; 18 October" in usual
+    bad = demo.post(f"{page}/rounds/fixed_cool_north", {"days": "1 May; 9 May"}, page)
+    assert bad.status_code == 422
+    assert "nearer than 21 days" in bad.text
+    assert 'value="1 May; 9 May"' in html.unescape(bad.text)
+    assert demo.post(f"{page}/rounds/fixed_cool_north", {"days": ""}, page).status_code == 422
+    assert demo.post(f"{page}/rounds/fixed_cool_moon", {"days": "1 May"}, page).status_code == 404
+    assert demo.post(f"{page}/rounds/fixed_cool_north", {"days": "6 May; 9 September"}, page).status_code == 303
+    assert "6 May; 9 September" in html.unescape(demo.get(page).text)
+    school = html.unescape(re.sub(r"<[^>]+>", " ", demo.get("/areas/2/schools?school=fixed").text))
+    assert re.search(r"\b6 May|\b9 Sep", school)
+    assert not re.search(r"\b12 Apr\b|\b18 Oct\b", school)
+    demo.post(f"{page}/rounds/fixed_cool_north", {"usual": "1"}, page)
+    assert "12 April; 3 June" in html.unescape(demo.get(page).text)

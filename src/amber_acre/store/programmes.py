@@ -22,9 +22,11 @@ from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_book
 from amber_acre.core.rules.law import CARRIES_FROM
 from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.store.areas import lawn_of, rows_in_use
 from amber_acre.store.books import book_of, books
 from amber_acre.store.climates import every_climate
+from amber_acre.store.firm_terms import rounds_of
 from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
 from amber_acre.store.shelf import shelf
@@ -267,6 +269,7 @@ def _plan_of(
         visited=[job.on_day for job in others if job.on_day >= today],
         opened=frozenset(job.product_id for job in others if job.product_id is not None),
         nodes=nodes,
+        own_days=rounds_of(session, GRASS_BY_KEY[area.grass].season, book.ground.climate.latitude_deg < 0),
     )
 
 

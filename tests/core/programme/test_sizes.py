@@ -7,11 +7,20 @@ from datetime import date
 
 import pytest
 
+from amber_acre.core.errors import AmberError, DoesNotFit, NotUnderstood, OutOfRange
 from amber_acre.core.programme.comparing import school_year
-from amber_acre.core.programme.fixed_dates import ROUNDS, at_fixed_days, fixed_days, left_out
+from amber_acre.core.programme.fixed_dates import (
+    ROUNDS,
+    at_fixed_days,
+    fixed_days,
+    left_out,
+    own_rounds,
+    usual_rounds,
+)
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import Climate, season_start
+from amber_acre.core.tables.grasses import Season
 from tests.core.worlds import BAY, FREE, HOT, SHELF, VALE, lawn
 
 LAWNS = [(VALE, "bluegrass"), (VALE, "fine-fescue"), (BAY, "tall-fescue"), (BAY, "couch"), (HOT, "couch")]
@@ -73,3 +82,52 @@ def test_a_fixed_round_in_a_closed_period_or_past_is_left_out() -> None:
     late = planned(VALE, "bluegrass", "fixed", today=date(2026, 6, 20))
     assert all(job.on >= date(2026, 6, 20) for job in late.rounds)
     assert not any("12 April" in one.sentence for one in late.advice)
+
+
+@pytest.mark.parametrize(
+    ("text", "days"),
+    [
+        ("12 April; 4 September", ((4, 12), (9, 4))),
+        ("09-04, 04-12", ((4, 12), (9, 4))),
+        ("5 May", ((5, 5),)),
+        ("1 May; 22 May", ((5, 1), (5, 22))),  # twenty-one days
+    ],
+)
+def test_a_firm_has_rounds_of_its_own(text: str, days: tuple[tuple[int, int], ...]) -> None:
+    assert own_rounds(text) == days
+    start = date(2026, 3, 1)
+    assert [(day.month, day.day) for day in fixed_days("cool", False, start, days)] == list(days)
+    assert fixed_days("cool", True, date(2025, 9, 1), days)[-1] <= date(2026, 8, 31)  # as they are there, not turned
+
+
+@pytest.mark.parametrize(
+    ("text", "refused"),
+    [
+        ("", OutOfRange),
+        ("1 May; 21 May", DoesNotFit),
+        ("10 January; 28 December", DoesNotFit),  # thirteen days round the turn of the year
+        (
+            "; ".join(f"1 {month}" for month in ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep"]),
+            OutOfRange,
+        ),
+        ("31 June", NotUnderstood),
+        ("29 February", NotUnderstood),
+    ],
+)
+def test_rounds_that_are_none_are_refused(text: str, refused: type[AmberError]) -> None:
+    with pytest.raises(refused):
+        own_rounds(text)
+
+
+@pytest.mark.parametrize(("season", "south"), [("cool", False), ("cool", True), ("warm", False), ("warm", True)])
+def test_the_usual_rounds_could_be_a_firms_own(season: Season, south: bool) -> None:
+    days = usual_rounds(season, south)
+    assert own_rounds("; ".join(f"{month:02d}-{day:02d}" for month, day in days)) == tuple(sorted(days))
+
+
+def test_a_plan_stands_on_the_firms_rounds() -> None:
+    place = lawn(grass="bluegrass", climate=VALE, rules=FREE)
+    start = season_start(VALE, date(2026, 3, 1))
+    plan = plan_year(place, SHELF, start, start, school="fixed", own_days=((5, 6), (9, 9)))
+    assert plan.rounds
+    assert {(job.on.month, job.on.day) for job in plan.rounds} <= {(5, 6), (9, 9)}

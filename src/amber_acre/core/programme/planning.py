@@ -16,7 +16,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.programme.advice import Advice, advice, of_fixed_days
 from amber_acre.core.programme.carry import carried_in
 from amber_acre.core.programme.feeds import Fixed
-from amber_acre.core.programme.fixed_dates import at_fixed_days, fixed_days, left_out
+from amber_acre.core.programme.fixed_dates import Days, at_fixed_days, fixed_days, left_out
 from amber_acre.core.programme.rounds import iron_jobs, rounds_of
 from amber_acre.core.programme.solving import Choice, choose
 from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
@@ -63,12 +63,14 @@ def plan_year(
     visited: Sequence[date] = (),
     opened: frozenset[int] = frozenset(),
     nodes: int = 0,
+    own_days: Days = (),
 ) -> YearPlan:
     """Plans the season beginning on ``start`` as seen on ``today``; what was logged or pinned is not fed again.
 
     ``logged``: the area's entries, of earlier years too. ``pinned``: jobs that stay as they are. ``visited``: days on
     which somebody is on the property anyway, ``opened``: keys of products it has open. ``nodes``: of branching, see
-    :func:`~amber_acre.core.programme.solving.choose`. A past step is not caught up.
+    :func:`~amber_acre.core.programme.solving.choose`. ``own_days``: of the firm's fixed rounds. A past
+    step is not caught up.
     Deterministic: the same input gives the same plan.
     """
     series = season_series(lawn, start)
@@ -79,7 +81,9 @@ def plan_year(
     soil = findings(lawn.soil_test, today, ground.wanted_ph, (ground.ph, ground.ph_from))
     asked = asks(lawn, float(need.yearly_g_m2), soil, start, not phosphorus_forbidden(lawn.rules, soil.phosphorus))
     asked = _from_today(asked, start, today)
-    fixed = fixed_days(lawn.grass.season, lawn.climate.latitude_deg < 0, start) if SCHOOLS[school].fixed else ()
+    fixed = (
+        fixed_days(lawn.grass.season, lawn.climate.latitude_deg < 0, start, own_days) if SCHOOLS[school].fixed else ()
+    )
     unused = [one for one in left_out(asked, fixed) if one[0] >= today]
     asked = at_fixed_days(asked, fixed) if fixed else asked
     down = _fixed(lawn, asked, start, logged, pinned)

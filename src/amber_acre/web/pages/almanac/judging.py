@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from datetime import date
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -9,10 +10,12 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput
+from amber_acre.core.programme.fixed_dates import usual_rounds
 from amber_acre.core.rules.held_day import USUAL
 from amber_acre.core.rules.judge import RULES
 from amber_acre.core.rules.rule import SEVERITY_WORDS, SUBJECTS
 from amber_acre.store import rules as store
+from amber_acre.store.firm_terms import ROUND_KEYS, keep_rounds, rounds_typed
 from amber_acre.store.observed import hold_limit_rows, hold_limits, set_hold_limit, usual_again
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Posted, Reading, Today, Writing, found, go, render, settings_of
@@ -89,6 +92,34 @@ def set_limit(request: Request, session: Writing, posted: Posted, today: Today, 
     return go("/almanac/judging#limits")
 
 
+ROUND_NAMES = {
+    key: f"{season.capitalize()}-season lawns {'south' if south else 'north'} of the equator"
+    for key, (season, south) in ROUND_KEYS.items()
+}
+
+
+@router.post("/almanac/judging/rounds/{key}")
+def set_rounds(request: Request, session: Writing, posted: Posted, key: str) -> Response:
+    """Sets the firm's own fixed rounds; ``usual`` takes them back."""
+    found(key if key in ROUND_KEYS else None, "This kind of lawn")
+    read: Read[Any] = Read(None, posted)
+    text = "" if "usual" in posted else posted.get("days", "").strip()[:200]
+    try:
+        if not text and "usual" not in posted:
+            raise MissingInput("Type the days, like 12 April; 4 September.", field="days")
+        keep_rounds(session, key, text)
+    except AmberError as error:
+        read.faults = {f"rounds-{key}": read.fault_of(error)}
+        return _page(request, session, read, 422)
+    return go("/almanac/judging#rounds")
+
+
+def _usual_days(key: str) -> str:
+    season, south = ROUND_KEYS[key]
+    days = sorted(usual_rounds(season, south))
+    return "; ".join(f"{date(2001, month, day):%-d %B}" for month, day in days)
+
+
 def _page(request: Request, session: Reading, read: Read[Any], status: int = 200) -> HTMLResponse:
     return render(
         request,
@@ -102,6 +133,7 @@ def _page(request: Request, session: Reading, read: Read[Any], status: int = 200
         limits=hold_limits(session),
         usual=USUAL,
         own=hold_limit_rows(session),
+        rounds=[(key, name, rounds_typed(session).get(key, ""), _usual_days(key)) for key, name in ROUND_NAMES.items()],
         typed=dict(read.typed),
         units=settings_of(request).units,
         faults=read.faults,
