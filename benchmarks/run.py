@@ -270,7 +270,8 @@ def main() -> None:
         f"| a property of twelve lawns, all different and new | one new lawn | {twelve:.0f} × |",
         "",
         f"The choice lies {chosen.gap:.0%} (median) over the relaxation's bound, which leaves out that visits are"
-        " whole. Of six",
+        f" whole, and {chosen.after_node:.0%}",
+        "over the bound after one node of branching (of six lawns), which looking longer begins with. Of six",
         f"lawns with one product {chosen.proved} were branched to a proof within 2 %: the choice lies at most"
         f" {chosen.above_proof:.1%} over it.",
         "",

@@ -95,7 +95,7 @@ def next_best(asked: Asks, choice: Choice, dose: Dose) -> str:
         if f is not own and f.nitrogen and allowed(f, asked, dose.step) and f.low * f.nitrogen <= brings * 1.3
     ]
     if not others:
-        return "Nothing else on the shelf may go down then."
+        return "No other feed that was weighed fits then."
     slow = own.slow / own.nitrogen
     best = min(others, key=lambda f: (abs(f.slow / f.nitrogen - slow), f.price_g / f.nitrogen))
     more = (best.price_g / best.nitrogen - own.price_g / own.nitrogen) * brings * 100
