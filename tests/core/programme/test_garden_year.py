@@ -256,6 +256,21 @@ def test_plants_of_one_kind_are_dosed_as_their_label_counts(low: float, high: fl
     assert ("a plant" in job.reason) is (basis == "area")  # by plant the dose says it
 
 
+@pytest.mark.parametrize(("liquid", "basis"), [(True, "plant_volume"), (False, "area")])
+def test_a_volume_for_each_plant_is_for_liquids(liquid: bool, basis: str) -> None:
+    at = ground("bed", "14 × Rosa hybrids")
+    feed = next(one for one in SHELF if one.name == feeds_of(planned(at))[0].material.name)
+    label = replace(feed.label, by=(CountRate("plant_volume", 1.0, 900.0),))
+    odd = replace(feed, label=label, liquid=liquid, density_kg_l=1.25)
+    start = season_start(at.climate, date(2026, 4, 1))
+    plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), [odd], start, start)
+    assert {job.dose.basis for job in feeds_of(plan)} == {basis}
+    assert all(
+        job.rate_on(at.size_m2) == pytest.approx(feeds_of(plan)[0].rate_on(at.size_m2), rel=0.5)
+        for job in feeds_of(plan)
+    )
+
+
 def test_of_several_kinds_nobody_can_say_what_each_gets() -> None:
     at = ground("bed", "8 × Rosa hybrids\n6 × Rosa gallica")
     assert feeds_of(fed_by(at, CountRate("plant", 1.0, 2.0)))[0].dose.basis == "area"
@@ -280,6 +295,8 @@ def test_by_the_metre_of_hedge_is_a_rate_by_area_under_both_limits() -> None:
     job = feeds_of(fed_by(at, CountRate("run", 0.2 * per_metre, 0.7 * per_metre)))[0]
     assert job.dose.basis == "area"
     assert job.rate_on(at.size_m2) == pytest.approx(0.7 * usual)
+    thin = fed_by(at, CountRate("run", 0.001 * per_metre, 0.01 * per_metre))
+    assert not feeds_of(thin)  # so little that the label's lowest rate by area forbids it
 
 
 def test_a_bed_nobody_described_is_asked_about() -> None:

@@ -112,16 +112,18 @@ def _dose(product: Product, nitrogen: float, planting: Planting) -> Dose | None:
     if ground.alike:  # of plants of several kinds nobody can say what each gets
         for basis in COUNTED:
             rate, count = label.rate_by(basis), ground.count_for(basis)
-            if rate is None or not count:
-                continue
             by_volume = basis in ("plant_volume", "trunk_volume")
+            if rate is None or not count or product.liquid is not by_volume:
+                continue
             over_each = ground.size_m2 / count / ((product.density_kg_l or 1.0) if by_volume else 1.0)
             each, most_each = wanted * over_each, min(rate.high, most * over_each)
             large = ground.kind == "tree" and basis in ("plant", "plant_volume") and each > rate.high
             if rate.low > LOW_END_MORE * each or rate.low > most_each or large:  # it means other plants, or other gaps
                 continue
             held = min(max(each, rate.low), most_each)
-            return Dose(held / over_each) if basis == "run" else Dose(held, basis, count)
+            if basis != "run":
+                return Dose(held, basis, count)
+            return Dose(held / over_each) if held / over_each >= label.min_g_m2 * (1 - 1e-9) else None
     by_area = min(wanted, most)
     if by_area >= label.min_g_m2:
         return Dose(by_area)

@@ -99,9 +99,10 @@ def _count_spread(case: Case) -> Iterable[Broken]:
         return
     for rate in product.label.by:
         count = None if ground.kind == "tree" and rate.basis in _PLANT else ground.count_for(rate.basis)
-        if not count or rate.basis in ("litre", "water"):
+        by_volume = rate.basis in ("plant_volume", "trunk_volume")
+        if not count or rate.basis in ("litre", "water") or (by_volume and not product.density_kg_l):
             continue
-        density = (product.density_kg_l or 1.0) if rate.basis in ("plant_volume", "trunk_volume") else 1.0
+        density = (product.density_kg_l or 1.0) if by_volume else 1.0
         each = case.rate_g_m2 * ground.size_m2 / count / density
         if over(each, rate.high):
             yield Broken(
