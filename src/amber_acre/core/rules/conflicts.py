@@ -155,6 +155,37 @@ def _order(case: Case) -> Iterable[Broken]:
             )
 
 
+def _bed_order_of(use: Use) -> int | None:
+    """Its place among planting, feed and mulch; None of what goes into the ground, through mulch or under it, and of
+    other work."""
+    if use.work == "plant":
+        return 0
+    if use.placement in ("tilled", "raked"):
+        return None
+    if dresses(use.work, use.product):
+        return 2
+    through = use.placement == "under_mulch" or (use.product is not None and use.product.liquid)
+    return 1 if _feeds(use) and not through else None
+
+
+def _bed_order(case: Case) -> Iterable[Broken]:
+    mine = None if case.ground.traits.turf or case.ground.traits.by_litre else _bed_order_of(case.itself)
+    if mine is None:
+        return
+    for use in case.others:
+        theirs, days = _bed_order_of(use), _days(case, use)
+        if theirs is None or theirs == mine or abs(days) >= ORDER_DAYS:
+            continue
+        if (theirs < mine and days > 0) or (theirs > mine and days < 0):
+            yield Broken(
+                Sentence.of(
+                    "{use} comes the wrong way round: plant first, then feed, then mulch. Move one, or feed under the"
+                    " mulch.",
+                    use=Plain(use.begins),
+                )
+            )
+
+
 def _tears(case: Case, seed: Use, later: Use) -> str:
     """What a later job does to seedlings; empty where it leaves them alone."""
     days = (later.on - seed.on).days
@@ -334,6 +365,9 @@ RULES = (
          "common-practice", _under_dressing, custom=True),
     Rule("core-dress-seed", "conflict in time", "Core, then dress, then seed.", "warn", "common-practice", _order,
          custom=True),
+    Rule("plant-feed-mulch", "conflict in time",
+         "In beds: plant, then feed, then mulch; a feed after it goes under the mulch or through it as a liquid.",
+         "warn", "common-practice", _bed_order, custom=True),
     Rule("strong-on-seed", "conflict in time",
          "No strong quick feed and no coring on seedlings before the second or third mowing.", "warn",
          "common-practice", _on_seed, custom=True),
