@@ -5,13 +5,14 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date, timedelta
+from itertools import pairwise
 from typing import Any
 
 import pytest
 
 from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked
 from amber_acre.core.care.demand import demand
-from amber_acre.core.care.feeding import feed_asked
+from amber_acre.core.care.feeding import GAP_DAYS, feed_asked
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.measure.area_facts import read_facts
@@ -257,3 +258,23 @@ def test_a_bloom_that_was_seen_moves_the_feed_after_it(told: str, seen: date | N
     at = replace(ground("bed", "8 × Rosa hybrids", VALE, **({"bloom_end": told} if told else {})), in_bloom=seen)
     found = asked(planting_of(at))
     assert [row.on for row in found.rounds if row.name == "Feed after first bloom"] == [on]
+
+
+@pytest.mark.parametrize("kind", ["bed", "hedge"])
+def test_what_follows_a_round_made_up_late_keeps_its_distance(kind: str) -> None:
+    """Planned on any day of the year: never two rounds nearer than four weeks, none after the last day."""
+    one = (
+        planting("bed", "14 × Rosa hybrids", aim="flowers")
+        if kind == "bed"
+        else planting("hedge", "Photinia × fraseri")
+    )
+    turn = year(one)
+    late = 0
+    for n in range(0, 330, 3):
+        today = START + timedelta(days=n)
+        rounds = feed_asked(one, turn, today).rounds
+        late += any(row.late for row in rounds)
+        assert all(after.on - before.on >= timedelta(days=GAP_DAYS) for before, after in pairwise(rounds)), today
+        assert all(row.opens <= row.on <= row.closes and row.on <= turn.last for row in rounds), today
+        assert all(row.hot is turn.hot(row.on) for row in rounds)
+    assert late

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
@@ -51,8 +52,8 @@ WORDS = {
 
 @dataclass(frozen=True)
 class RoundAsked:
-    """A round that is wanted: its day and window, its nitrogen in g/m² (or g a litre), why, and whether quick is held
-    back by heat."""
+    """A round that is wanted: its day and window, its nitrogen in g/m² (or g a litre), why, whether quick is held
+    back by heat, and whether it is made up for ``late`` or moved behind one that is."""
 
     name: str
     on: date
@@ -61,6 +62,7 @@ class RoundAsked:
     nitrogen: float
     why: str
     hot: bool = False
+    late: bool = False
 
 
 @dataclass(frozen=True)
@@ -241,7 +243,21 @@ def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tup
             name = row.name if n == 0 else f"{row.name}, second half"
             found.append(_asked(name, day, share / len(days), why, stages, last))
     made_up = [one for one in (_from_today(one, today, last, late) for one in found) if one is not None]
-    return tuple(one for n, one in enumerate(made_up) if n + 1 == len(made_up) or made_up[n + 1].on > one.on)
+    apart = [one for n, one in enumerate(made_up) if n + 1 == len(made_up) or made_up[n + 1].on > one.on]
+    return tuple(replace(one, hot=stages.hot(one.on)) for one in _after_the_late(apart, today, last))
+
+
+def _after_the_late(rounds: Sequence[RoundAsked], today: date, last: date) -> list[RoundAsked]:
+    """Rounds that follow one which is made up for now, each at least GAP_DAYS after it; none after the last day."""
+    kept: list[RoundAsked] = []
+    for one in rounds:
+        before = kept[-1] if kept and kept[-1].late else None
+        if before is None or (one.on - before.on).days >= GAP_DAYS:
+            kept.append(one)
+        elif (on := before.on + timedelta(days=GAP_DAYS)) <= last:
+            opens, closes = max(today, on - timedelta(days=OPENS_BEFORE)), min(on + timedelta(days=CLOSES_AFTER), last)
+            kept.append(replace(one, on=on, opens=opens, closes=max(on, closes), late=True))
+    return kept
 
 
 def _asked(name: str, on: date, nitrogen: float, why: str, stages: Stages, last: date) -> RoundAsked:
@@ -257,7 +273,7 @@ def _from_today(asked: RoundAsked, today: date, last: date, late: int) -> RoundA
     if (today - asked.on).days > late or soon > last:
         return None
     closes = min(soon + timedelta(days=CLOSES_AFTER), last)
-    return replace(asked, on=soon, opens=today, closes=closes, why=f"{asked.why}; late this year")
+    return replace(asked, on=soon, opens=today, closes=closes, why=f"{asked.why}; late this year", late=True)
 
 
 def _last(planting: Planting, stages: Stages) -> date:
