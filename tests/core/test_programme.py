@@ -409,7 +409,7 @@ def test_the_reason_says_what_decided() -> None:
     made = plan(place)
     assert all("Soil near" in r.reason and "of nitrogen from" in r.reason for r in made.rounds)
     assert any("Next best" in r.reason for r in made.rounds)
-    assert "Nothing else on the shelf" in plan(place, [QUICK]).rounds[0].reason
+    assert "No other feed that was weighed fits then" in plan(place, [QUICK]).rounds[0].reason
     with_p = product(12, "Cheap 21-5-0", {"ammoniacal": 21}, (8, 20), p2o5=5, pack=(25, 2))
     assert {r.material.name for r in plan(place, [QUICK, with_p]).rounds} == {"Quickstep 21-0-0"}
 
