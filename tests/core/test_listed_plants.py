@@ -30,6 +30,8 @@ def test_plants_of_a_bed_are_counted() -> None:
         ("6 × Rosa hybrids, 2019", "Rosa hybrids", "2019-07-01"),
         ("6 × Rosa hybrids since 2019", "Rosa hybrids", "2019-07-01"),
         ("6 × Rosa hybrids; planted 2026-3-2", "Rosa hybrids", "2026-03-02"),
+        ("6 × Quercus robur, 1900", "Quercus robur", "1900-07-01"),  # the first year that is one
+        ("6 × Quercus robur, planted 2100-12-31", "Quercus robur", "2100-12-31"),
         ("6 × Hosta 2026", "Hosta 2026", ""),  # a name may end in a number
         ("6 × Geranium, blue", "Geranium, blue", ""),
     ],
