@@ -303,6 +303,19 @@ def test_a_mix_that_cannot_be_planned_makes_no_job_at_all(
     assert said.lower() in html.unescape(answer.text).lower()
 
 
+def test_what_does_not_go_into_one_tank_is_not_planned_into_one(demo: Browser, demo_engine: Engine) -> None:
+    """Granules do not dissolve: the page says so, and the press that plans them is neither offered nor taken."""
+    before = by_hand(demo_engine)
+    granules = f"{MIX}&product-0=12&rate-0=1+mL/m²&product-1=1&rate-1=15+g/m²"
+    page = demo.get(granules).text
+    assert "Not in one tank" in page
+    assert "In one visit, on" not in page
+    answer = demo.post(granules, {"on_day": "2026-07-20", "all_the_same": "all the same"}, TWO)
+    assert answer.status_code == 422
+    assert "Not in one tank" in sentence_beside(answer.text, "on_day")
+    assert by_hand(demo_engine) == before
+
+
 def test_a_blend_becomes_jobs_on_every_lawn_of_the_property_or_none(demo: Browser, demo_engine: Engine) -> None:
     before = by_hand(demo_engine)
     address = "/bench/blend?area=-2&n=1.5+g/m²&slow=30"

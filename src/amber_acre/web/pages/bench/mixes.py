@@ -10,7 +10,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.bench.mixing import JAR, MOST_PARTS, Mix, Part, mix
-from amber_acre.core.errors import AmberError, MissingInput
+from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.products.product import Product
 from amber_acre.store.shelf import shelf
@@ -44,6 +44,8 @@ def plan_mix(request: Request, session: Writing, posted: Posted, today: Today) -
     read = read_address(request, MixForm)
     place, made = _answer(session, read, today)
     asked_for = read_form(VisitForm, posted, today=today)
+    for sentence in made.against if made is not None else ():
+        asked_for.refuse(DoesNotFit(f"{sentence} Not in one tank: plan them apart.", field="on_day"))
     if make_visit(session, _visit(made, place), asked_for, today) and asked_for.value is not None:
         return go(f"/?day={asked_for.value.on_day.isoformat()}")
     return _page(request, session, read, place, made, asked_for)
