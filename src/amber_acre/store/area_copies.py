@@ -7,9 +7,11 @@ import re
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import OutOfRange
-from amber_acre.store.areas import areas_of, set_size, size_of
+from amber_acre.store.areas import areas_of, plan_size_of, set_size, size_of
+from amber_acre.store.site import patches_in_m2, require_lawn_left, settle
 from amber_acre.store.tables import AreaRow, FactRow, ShapeRow
 
+NAME_AT_MOST = 120  # characters of an area's name, as its column has it
 AT_MOST = 40  # copies at a time: a street of trees, a terrace of pots
 # What was found of one of them alone.
 OF_ONE = ("finding", "stage", "leaf_iron", "leaf_manganese", "injected_on", "ports")
@@ -26,6 +28,10 @@ def copy_area(session: Session, row: AreaRow, copies: int) -> list[AreaRow]:
     """
     if not 1 <= copies <= AT_MOST:
         raise OutOfRange(f"1 to {AT_MOST} at a time.", field="copies", value=copies, limits=(1, AT_MOST))
+    lawn = session.get(AreaRow, row.parent_id) if row.parent_id else None
+    if lawn is not None:
+        more = copies * plan_size_of(row).size_m2
+        require_lawn_left(plan_size_of(lawn).size_m2, patches_in_m2(session, lawn) + more, lawn.name, "copies")
     made = []
     for name in names_after(row.name, [one.name for one in areas_of(session, row.property_id)], copies):
         copy = AreaRow(name=name, no_soil_test=True, **{key: getattr(row, key) for key in (*_OWN, *_OWN_TOO)})
@@ -35,13 +41,13 @@ def copy_area(session: Session, row: AreaRow, copies: int) -> list[AreaRow]:
         session.flush()
         set_size(copy, size_of(copy))  # nothing takes from it before it lies on the sheet
         made.append(copy)
-    session.flush()
+    settle(session, row.property)
     return made
 
 
 def names_after(name: str, taken: list[str], copies: int) -> list[str]:
     """So many free names that count on from one: after “Birch” or “Birch 1” come “Birch 2”, “Birch 3”."""
-    base = re.sub(r"\s+\d{1,4}$", "", name)
+    base = re.sub(r"\s+\d{1,4}$", "", name)[: NAME_AT_MOST - 5].rstrip()
     gone, n = {one.lower() for one in taken}, 2
     found: list[str] = []
     while len(found) < copies:

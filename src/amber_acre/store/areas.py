@@ -128,6 +128,13 @@ def size_of(row: AreaRow) -> Size:
     return sized(outline, cut_outs, parts, facts, taken, row.instrument)
 
 
+def plan_size_of(row: AreaRow) -> Size:
+    """The size as measured in plan: nothing taken by others, no slope."""
+    outline, cut_outs, parts = outline_of(row)
+    level = {name: fact for name, fact in facts_of(row).items() if name != "slope"}
+    return sized(outline, cut_outs, parts, level, (), row.instrument)
+
+
 def lawn_of(row: AreaRow, ground: Ground) -> Lawn:
     """The core value of a lawn with its newest soil test; its size is what is fed, the patches fed with it included."""
     more = ground.fed_patches_m2

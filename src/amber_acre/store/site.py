@@ -3,14 +3,14 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence
+from collections.abc import Sequence, Set
 from dataclasses import dataclass
 from datetime import datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
 
-from amber_acre.core.errors import AmberError
+from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.measure.area_facts import ReadFact, number_of
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.entry import METRIC, read_outline
@@ -18,11 +18,12 @@ from amber_acre.core.measure.kept import TypedShape, typed_shape
 from amber_acre.core.measure.planting import trunk_diameter
 from amber_acre.core.measure.shapes import KnownRange, Plan, Rectangle, arc
 from amber_acre.core.measure.site import Place, Placed, inside_ring, joined_ring, on_plan, shared_with_trees, taken_from
+from amber_acre.core.measure.size import Taken
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.quantities import Metres
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
-from amber_acre.store.areas import areas_of, facts_of, reading_of, set_taken
+from amber_acre.store.areas import areas_of, facts_of, plan_size_of, reading_of, set_taken
 from amber_acre.store.tables import AreaRow, ContextRow, PacerRow, PropertyRow
 
 
@@ -137,18 +138,54 @@ def settle(session: Session, place: PropertyRow) -> None:
     areas = [p for p in (item.placed for item in drawn) if p is not None]
     around = [p for p in (item.placed for item in contexts) if p is not None]
     lost = taken_from(areas, around, place.rule_set.buffer_m)
-    for item in drawn:
-        row = item.row
-        if isinstance(row, AreaRow) and KINDS[row.kind].drawn_by == "shape":
-            now = [(t.name, round(t.size_m2, 6)) for t in lost.get(row.id, ())]
+    rows = areas_of(session, place.id)
+    seen = {p.key for p in areas}
+    for row in rows:
+        if KINDS[row.kind].drawn_by == "shape":
+            takers = (*lost.get(row.id, ()), *_unseen_patches(row, rows, seen))
+            now = [(t.name, round(t.size_m2, 6)) for t in takers]
             if now != [(t.name, round(t.size_m2, 6)) for t in row.taken]:
                 row.taken.clear()
                 session.flush()
                 try:
-                    set_taken(row, lost.get(row.id, ()))
+                    set_taken(row, takers)
                 except AmberError:  # everything is taken: the sheet says so, the measured size stands
                     set_taken(row, ())
                 session.flush()
+
+
+def _unseen_patches(lawn: AreaRow, rows: Sequence[AreaRow], seen: Set[int]) -> list[Taken]:
+    """Patches of a lawn that the sheet cannot cut from it, because it or they have no place there: each by its whole
+    plan size, for a patch is part of its lawn wherever it lies."""
+    return [
+        Taken(row.name, plan_size_of(row).size_m2)
+        for row in rows
+        if row.kind == "patch" and row.parent_id == lawn.id and not {row.id, lawn.id} <= seen
+    ]
+
+
+def require_lawn_left(lawn_m2: float, patches_m2: float, name: str, field: str = "size") -> None:
+    """Refuses patches that take a lawn whole, or more (DoesNotFit), both as measured, in m²."""
+    if patches_m2 >= lawn_m2:
+        raise DoesNotFit(
+            f"The patches of {name} come to {patches_m2:,.1f} m², and the lawn has {lawn_m2:,.1f} m²: nothing is left "
+            "of it. Check the sizes and units, or call the whole lawn what the patch is.",
+            field=field,
+            value=patches_m2,
+            limits=(0, lawn_m2),
+        )
+
+
+def patches_in_m2(session: Session, lawn: AreaRow, without: int | None = None) -> float:
+    """Plan size of the patches of a lawn, in m², one of them left out."""
+    rows = (row for row in areas_of(session, lawn.property_id) if row.parent_id == lawn.id and row.id != without)
+    return sum(plan_size_of(row).size_m2 for row in rows)
+
+
+def settle_everything(session: Session) -> None:
+    """Settles every property: after a newer program has brought the database up to date."""
+    for place in session.scalars(select(PropertyRow).where(PropertyRow.deleted_at.is_(None))).all():
+        settle(session, place)
 
 
 def settle_all(session: Session, rule_set_id: int) -> None:

@@ -12,7 +12,8 @@ from amber_acre.stand_ins.ph_probe import SimulatedProbe
 from amber_acre.stand_ins.soil_lab import SimulatedLab
 from amber_acre.stand_ins.weather import SimulatedWeather
 from amber_acre.store import upkeep
-from amber_acre.store.session import migrate, open_engine
+from amber_acre.store.session import migrate, open_engine, writing
+from amber_acre.store.site import settle_everything
 from amber_acre.web import problems
 from amber_acre.web.guard import Guard
 from amber_acre.web.kept import KeptPages
@@ -130,6 +131,10 @@ def create_app(settings: Settings) -> FastAPI:
     app.state.probe = SimulatedProbe()
     app.state.laboratory = SimulatedLab()
     migrate(app.state.engine)
+    if copy is not None:  # a newer program may reckon sizes by more than the older one did
+        with writing(app.state.engine) as session:
+            settle_everything(session)
+            session.commit()
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
     for router in ROUTERS:
         app.include_router(router)

@@ -202,6 +202,10 @@ def _draft(
     size: Size | None = None
     try:
         size = _size(form, kind, facts, reading, instrument)
+        if isinstance(form, MeasuredForm):
+            level = {key: fact for key, fact in facts.items() if key != "slope"}
+            plan_m2 = _size(form, kind, level, reading, instrument).size_m2
+            _require_lawn_left(session, place, form, row, plan_m2)
     except AmberError as error:
         read.refuse(error, "" if error.field == "size" else "facts" if KINDS[kind].drawn_by == "facts" else "size")
         return None
@@ -215,6 +219,17 @@ def _draft(
     if shapes is not None:
         draft = replace(draft, outline=shapes[0], parts=shapes[1], cut_outs=shapes[2])
     return _grown(draft, form) if isinstance(form, LawnForm) else draft
+
+
+def _require_lawn_left(
+    session: Reading, place: PropertyRow, form: AreaForm, row: AreaRow | None, plan_m2: float
+) -> None:
+    """Refuses a patch that takes its lawn whole with the others, and a lawn smaller than its patches (DoesNotFit)."""
+    if isinstance(form, PatchForm) and (lawn := _lawn(session, place, form.parent)) is not None:
+        others = site.patches_in_m2(session, lawn, without=row.id if row else None)
+        site.require_lawn_left(store.plan_size_of(lawn).size_m2, others + plan_m2, lawn.name)
+    elif row is not None and row.kind == "lawn":
+        site.require_lawn_left(plan_m2, site.patches_in_m2(session, row), form.name)
 
 
 def _size(form: AreaForm, kind: str, facts: dict[str, ReadFact], reading: Units, instrument: str) -> Size:

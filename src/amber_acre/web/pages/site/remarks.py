@@ -43,9 +43,18 @@ def not_taken(
     place: PropertyRow, drawn: list[OnSheet], contexts: list[OnSheet], unknown: list[AreaRow]
 ) -> list[tuple[str, str]]:
     """What the sheet could not take: areas that lie nowhere on it, and areas of which nothing would be left."""
-    nowhere = [item.row.name for item in drawn if item.place is None and item.row.kind not in ("tree", "container")]
-    nowhere += [row.name for row in unknown]
-    remarks = []
+    unseen = [item.row for item in drawn if item.place is None and item.row.kind not in ("tree", "container")] + unknown
+    nowhere = [row.name for row in unseen if row.kind != "patch"]
+    lawns = {row.id: row.name for row in (*(item.row for item in drawn), *unknown)}
+    remarks = [
+        (
+            "quiet",
+            f"{row.name} has no place on the sheet: all of it is taken from {lawns[row.parent_id]}."
+            " Put it where it lies.",
+        )
+        for row in unseen
+        if isinstance(row, AreaRow) and row.kind == "patch" and row.parent_id in lawns
+    ]
     if nowhere and contexts:
         strip = " and the unfed strip" if place.rule_set.buffer_m else ""
         remarks.append(
