@@ -114,6 +114,14 @@ ERRANDS = (
         date(2026, 11, 4),
         "50 mm wanted, 10 mm left; clear of the stems",
     ),
+    Errand(
+        "Ostrey Almshouses",
+        "Phlox drift",
+        "repair",
+        "Mend the drip line",
+        date(2026, 9, 29),
+        "two emitters blocked, one cut; before the gaps are planted",
+    ),
 )
 SWAPPED = (
     "Tannery Court",

@@ -18,7 +18,7 @@ from amber_acre.core.measure.area_facts import ReadFact, day_of, listed, number_
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.running import moved_direction, running_direction
+from amber_acre.core.rules.running import mended, moved_direction, running_direction
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.season.observed_growth import early_days, last_in_bloom
 from amber_acre.core.season.weather import Observation
@@ -93,7 +93,12 @@ def _read(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
 def book_with(ground: Ground, jobs: Iterable[Job], entries: tuple[Entry, ...], day: date) -> AreaBook:
     """A book, its ground told which way jobs and log move the pH."""
     stands = tuple(stand(job, *ground.sizes_of(job), entries, day) for job in jobs)
-    moving = replace(ground, running=running_direction(stands, day), moved=moved_direction(entries, day))
+    moving = replace(
+        ground,
+        running=running_direction(stands, day),
+        moved=moved_direction(entries, day),
+        irrigated=True if ground.says("irrigation") == "repair" and mended(stands, day) else ground.irrigated,
+    )
     return AreaBook(moving, stands, entries, day)
 
 
@@ -149,7 +154,7 @@ def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
     turf = area if area.kind == "lawn" else around if area.kind == "patch" else None
     if turf is not None:
         return turf.irrigated
-    said = {"yes": True, "no": False}.get(area.fact_texts.get("irrigation", ""))
+    said = {"yes": True, "no": False, "repair": False}.get(area.fact_texts.get("irrigation", ""))
     return True if said is None and area.kind == "container" else said
 
 

@@ -17,7 +17,7 @@ if TYPE_CHECKING:
 
 _WORKS = (
     "'feed', 'spread', 'spray', 'drench', 'core', 'topdress', 'seed', 'plant', 'mulch', 'inject', 'water', 'clip',"
-    " 'look', 'sample', 'check'"
+    " 'look', 'sample', 'check', 'repair'"
 )
 _PLACEMENTS = "'surface', 'raked', 'tilled', 'base', 'dripline', 'medium', 'under_mulch'"
 _BASES = "'area', 'plant', 'plant_volume', 'trunk', 'trunk_volume', 'water', 'litre', 'depth', 'volume'"

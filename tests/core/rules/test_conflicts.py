@@ -2,7 +2,6 @@
 
 from __future__ import annotations
 
-from dataclasses import replace
 from datetime import date, timedelta
 from typing import Any
 
@@ -52,25 +51,6 @@ def test_a_dressing_is_not_laid_over_a_fresh_feed(days: int, breaks: bool) -> No
 
 def work(name: str, day: date, key: int, what: Product | None = None) -> Any:
     return job(what, 3000 if what else 0, day, key=key, work=name)
-
-
-@pytest.mark.parametrize(
-    ("first", "second", "gap", "breaks"),
-    [
-        ("core", "seed", 3, False),
-        ("seed", "core", 3, True),
-        ("topdress", "core", 13, True),
-        ("topdress", "core", 14, False),
-        ("core", "topdress", 0, False),
-        ("seed", "core", 0, False),
-        ("seed", "core", 1, True),
-        ("seed", "topdress", 1, True),
-    ],
-)
-def test_core_then_dress_then_seed(first: str, second: str, gap: int, breaks: bool) -> None:
-    one, two = work(first, MAY, 1), work(second, MAY + timedelta(days=gap), 2)
-    assert ("core-dress-seed" in broken(ground(), two, one)) is breaks
-    assert ("core-dress-seed" in broken(ground(), one, two)) is breaks
 
 
 @pytest.mark.parametrize(
@@ -181,33 +161,3 @@ def test_a_starter_goes_down_with_the_seed_and_no_later() -> None:
     for days, tears in ((0, False), (3, False), (4, True)):
         feed = job(strong, 20, MAY + timedelta(days=days), key=2)
         assert ("strong-on-seed" in broken(ground(), feed, work("seed", MAY, 1))) is tears
-
-
-@pytest.mark.parametrize("days", [1, 13, 14])
-def test_a_bed_is_planted_then_fed_then_mulched(days: int) -> None:
-    bed, later = ground("bed"), MAY + timedelta(days=days)
-    right = [
-        (job(None, 0, MAY, work="plant"), job(QUICK, 15, later, key=2)),
-        (job(QUICK, 15, MAY), job(COMPOST, 2000, later, key=2, work="mulch")),
-        (job(None, 0, MAY, work="plant"), job(COMPOST, 2000, later, key=2, work="mulch")),
-    ]
-    for first, second in right:
-        assert "plant-feed-mulch" not in broken(bed, first, second)
-        assert "plant-feed-mulch" not in broken(bed, second, first)
-        earlier, after = replace(second, on=MAY), replace(first, on=later)
-        for one, other in ((earlier, after), (after, earlier)):
-            found = broken(bed, one, other)
-            assert ("plant-feed-mulch" in found) is (days < 14)
-        assert "plant-feed-mulch" not in broken(ground(), earlier, after)  # turf has an order of its own
-
-
-def test_what_goes_under_the_mulch_or_through_it_or_into_the_ground_keeps_no_order() -> None:
-    bed, later = ground("bed"), MAY + timedelta(days=3)
-    mulch = job(COMPOST, 2000, MAY, work="mulch")
-    assert "plant-feed-mulch" in broken(bed, job(QUICK, 15, later, key=2, placement="base"), mulch)
-    assert "plant-feed-mulch" not in broken(bed, job(QUICK, 15, later, key=2, placement="under_mulch"), mulch)
-    assert "plant-feed-mulch" not in broken(bed, job(LEAF, 3, later, key=2), mulch)
-    dug = job(COMPOST, 9000, MAY, placement="tilled")
-    assert "plant-feed-mulch" not in broken(bed, job(None, 0, later, key=2, work="plant"), dug)
-    said = logged(bed, entry(QUICK, 12, later, key=91), entry(COMPOST, 2000, MAY))["plant-feed-mulch"]
-    assert said.severity == "warn"

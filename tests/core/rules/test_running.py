@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from amber_acre.core.rules.running import corrected_since, moved_direction, running_direction
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.core.rules.running import corrected_since, mended, moved_direction, running_direction
 from tests.core.rules.cases import book, entry, ground, job
 from tests.core.worlds import COPPERAS, LIME, QUICK, SULPHUR
 
@@ -33,3 +35,13 @@ def test_what_went_down_moves_the_ph_for_a_year() -> None:
     assert corrected_since(done, MAY - timedelta(days=1))
     assert not corrected_since(done, MAY)
     assert corrected_since(done, None)
+
+
+def test_irrigation_that_was_mended_holds_for_a_year() -> None:
+    repair = job(None, 0, MAY, work="repair")
+    done = book(ground("bed"), repair, entries=(Entry(90, 1, MAY, None, Kilograms(0), SquareMetres(100)),)).jobs
+    assert mended(done, MAY)
+    assert mended(done, MAY + timedelta(days=364))
+    assert not mended(done, MAY + timedelta(days=365))
+    assert not mended(done, MAY - timedelta(days=1))
+    assert not mended(book(ground("bed"), repair).jobs, MAY)  # planned alone mends nothing

@@ -27,6 +27,7 @@ Work = Literal[
     "look",
     "sample",
     "check",
+    "repair",
 ]
 WORKS: tuple[Work, ...] = get_args(Work)
 WORK_WORDS: dict[Work, str] = {
@@ -45,6 +46,7 @@ WORK_WORDS: dict[Work, str] = {
     "look": "look and grade it",
     "sample": "sample and test",
     "check": "push the probe in and write down how deep",
+    "repair": "mend the irrigation and let it run",
 }
 # Where on the ground it goes. [common-practice]
 Placement = Literal["surface", "raked", "tilled", "base", "dripline", "medium", "under_mulch"]

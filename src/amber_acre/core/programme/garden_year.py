@@ -18,6 +18,7 @@ from amber_acre.core.programme.garden_soil import soil_of
 from amber_acre.core.programme.new_plants import planting_jobs
 from amber_acre.core.programme.picking import Picked, candidates, potash
 from amber_acre.core.programme.pot_year import PotPlan, pot_plan
+from amber_acre.core.programme.repairing import repair_jobs
 from amber_acre.core.quantities import GramsPerSquareMetre, depth_in_both, unrounded
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.mulched import mulch_on
@@ -100,19 +101,33 @@ def plan_garden(
     soil_jobs, told = soil_of(planting, book, shelf, year, today)
     jobs += soil_jobs
     said += told
-    cover, covered = cover_asked(planting, year, shelf, today, [job.on for job in jobs if job.work == "feed"])
-    ahead = [*pinned, *(one.job for one in book.jobs if one.job.counts and not one.done)]
-    planned = any(job.work == "mulch" for job in ahead)
-    if planned and cover is not None:
-        cover, covered = None, (Said("mulch", "Mulch is planned here already, by hand or pinned."),)
+    cover, covered = _cover(planting, book, year, shelf, today, jobs, pinned)
     said += covered
     if cover is not None:
         jobs = [_beneath(planting, cover, job) for job in jobs] + [_mulch_job(planting, cover)]
+    jobs += repair_jobs(book, [*pinned, *jobs], year.wakes, today)
     said += _crowns(planting, jobs)
     jobs = _one_look(jobs)
     ordered = sorted((*pinned, *jobs), key=lambda job: (job.on, job.name))
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     return GardenPlan(planting, year, start, asked, numbered, _unsaid(said), cover, pots)
+
+
+def _cover(
+    planting: Planting,
+    book: AreaBook,
+    year: Stages,
+    shelf: Sequence[Product],
+    today: date,
+    jobs: Sequence[Job],
+    pinned: Sequence[Job],
+) -> tuple[CoverAsked | None, tuple[Said, ...]]:
+    """The mulch of the year, after its feeds; none where it is planned already."""
+    cover, covered = cover_asked(planting, year, shelf, today, [job.on for job in jobs if job.work == "feed"])
+    ahead = [*pinned, *(one.job for one in book.jobs if one.job.counts and not one.done)]
+    if cover is not None and any(job.work == "mulch" for job in ahead):
+        return None, (Said("mulch", "Mulch is planned here already, by hand or pinned."),)
+    return cover, covered
 
 
 def _one_look(jobs: Sequence[Job]) -> list[Job]:

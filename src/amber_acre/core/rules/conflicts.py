@@ -5,11 +5,11 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from amber_acre.core.jobs.entry import BULK
-from amber_acre.core.jobs.job import Work
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.law import STARTER_DAYS
+from amber_acre.core.rules.order import ORDER_DAYS, days_off, dresses, feeds
 from amber_acre.core.rules.rule import Broken, Case, Rule, over
 from amber_acre.core.sentence import Plain, Rate, Sentence
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
@@ -19,14 +19,11 @@ AMMONIA_FROM = 0.02  # fraction of urea and ammonium nitrogen from which a feed 
 IRON_FROM = 0.03  # fraction of Fe from which a product is put down for its iron [common-practice]
 IRON_APART_DAYS = 14  # between an iron salt and lime, which locks it up [common-practice]
 DRESSING_APART_DAYS = 14  # between a feed and a dressing laid over it [common-practice]
-ORDER_DAYS = 14  # core, dressing and seed this close are one piece of work [common-practice]
 SEEDLING_DAYS = 42  # to the second or third mowing of most lawn grasses [common-practice]
 HIGH_P2O5 = 0.30  # a middle number from which phosphorus keeps fungi off the roots [common-practice]
 INOCULANT_DAYS = 60  # live fungi need to be on the roots [from-memory]
 TOGETHER_DAYS = 28  # nitrogen that goes down so near is taken up together [common-practice]
 STRONG_QUICK_G_M2 = 2.4  # about half a pound of quick nitrogen on 1000 ft² [common-practice]
-DRESSINGS: tuple[Work, ...] = ("topdress", "mulch")
-ORDER: tuple[Work, ...] = ("core", "topdress", "seed")
 
 
 def gives_ammonia(product: Product | None) -> bool:
@@ -40,19 +37,6 @@ def _limes(product: Product | None) -> bool:
     return product is not None and bool(product.soil.lime_kind)
 
 
-def dresses(work: Work, product: Product | None) -> bool:
-    """Whether it is laid over the ground by depth."""
-    return work in DRESSINGS or (product is not None and product.family == BULK)
-
-
-def _feeds(use: Use) -> bool:
-    return use.feeds and use.product is not None and use.product.total_nitrogen > 0
-
-
-def _days(case: Case, use: Use) -> int:
-    return (use.on - case.job.on).days
-
-
 Is = Callable[[Product | None], bool]
 
 
@@ -60,7 +44,7 @@ def _side_by_side(case: Case, one: Is, other: Is, within_days: int) -> Iterable[
     """Uses nearer than so many days that are one thing where the job is the other, in either order."""
     for use in case.others:
         pair = (one(case.product) and other(use.product)) or (other(case.product) and one(use.product))
-        if pair and abs(_days(case, use)) < within_days:
+        if pair and abs(days_off(case, use)) < within_days:
             yield use
 
 
@@ -71,7 +55,7 @@ def _lime_beside(case: Case) -> Iterable[Broken]:
                 "{use} lies {days} days away: urea and ammonium are lost as ammonia beside fresh lime. Keep {apart}"
                 " days between.",
                 use=Plain(use.begins),
-                days=Plain(abs(_days(case, use))),
+                days=Plain(abs(days_off(case, use))),
                 apart=Plain(LIME_APART_DAYS),
             )
         )
@@ -88,7 +72,7 @@ def _iron_beside(case: Case) -> Iterable[Broken]:
                 "{use} lies {days} days away: fresh lime locks iron up before plants get it. Keep {apart} days"
                 " between, iron to the leaf.",
                 use=Plain(use.begins),
-                days=Plain(abs(_days(case, use))),
+                days=Plain(abs(days_off(case, use))),
                 apart=Plain(IRON_APART_DAYS),
             )
         )
@@ -119,69 +103,16 @@ def _under_dressing(case: Case) -> Iterable[Broken]:
     if not case.ground.traits.turf:
         return  # feed of plantings goes under their mulch
     for use in case.others:
-        laid_over = dresses(me.work, me.product) and _feeds(use) and -DRESSING_APART_DAYS < _days(case, use) <= 0
-        fed_under = _feeds(me) and dresses(use.work, use.product) and 0 <= _days(case, use) < DRESSING_APART_DAYS
+        laid_over = dresses(me.work, me.product) and feeds(use) and -DRESSING_APART_DAYS < days_off(case, use) <= 0
+        fed_under = feeds(me) and dresses(use.work, use.product) and 0 <= days_off(case, use) < DRESSING_APART_DAYS
         if laid_over or fed_under:
             yield Broken(
                 Sentence.of(
                     "{use} lies {days} days away: a feed under a fresh dressing is smothered and burns. Dress first,"
                     " and feed after {apart} days, or keep so long between.",
                     use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
+                    days=Plain(abs(days_off(case, use))),
                     apart=Plain(DRESSING_APART_DAYS),
-                )
-            )
-
-
-def _order_of(work: Work, product: Product | None) -> int | None:
-    kind: Work = "topdress" if dresses(work, product) else work
-    return ORDER.index(kind) if kind in ORDER else None
-
-
-def _order(case: Case) -> Iterable[Broken]:
-    mine = _order_of(case.job.work, case.product)
-    if mine is None:
-        return
-    for use in case.others:
-        theirs = _order_of(use.work, use.product)
-        if theirs is None or theirs == mine or abs(_days(case, use)) >= ORDER_DAYS:
-            continue
-        if (theirs < mine and _days(case, use) > 0) or (theirs > mine and _days(case, use) < 0):
-            yield Broken(
-                Sentence.of(
-                    "{use} comes the wrong way round: core first, then dress, then seed.",
-                    use=Plain(use.begins),
-                )
-            )
-
-
-def _bed_order_of(use: Use) -> int | None:
-    """Its place among planting, feed and mulch; None of what goes into the ground, through mulch or under it, and of
-    other work."""
-    if use.work == "plant":
-        return 0
-    if use.placement in ("tilled", "raked"):
-        return None
-    if dresses(use.work, use.product):
-        return 2
-    through = use.placement == "under_mulch" or (use.product is not None and use.product.liquid)
-    return 1 if _feeds(use) and not through else None
-
-
-def _bed_order(case: Case) -> Iterable[Broken]:
-    mine = None if case.ground.traits.turf or case.ground.traits.by_litre else _bed_order_of(case.itself)
-    if mine is None:
-        return
-    for use in case.others:
-        theirs, days = _bed_order_of(use), _days(case, use)
-        if theirs is None or theirs == mine or abs(days) >= ORDER_DAYS:
-            continue
-        if (theirs < mine and days > 0) or (theirs > mine and days < 0):
-            yield Broken(
-                Sentence.of(
-                    "{use} comes the wrong way round: plant first, then feed, then mulch. Move one, or feed under the"
-                    " mulch.",
-                    use=Plain(use.begins),
                 )
             )
 
@@ -210,7 +141,7 @@ def _on_seed(case: Case) -> Iterable[Broken]:
                 Sentence.of(
                     "{use} lies {days} days away: {does} before the second or third mowing.",
                     use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
+                    days=Plain(abs(days_off(case, use))),
                     does=Plain(does),
                 )
             )
@@ -240,7 +171,7 @@ def _seed_in_barrier(case: Case) -> Iterable[Broken]:
                     "{use} lies {days} days away: a weed barrier stops sown grass like any seed for {lasts} days by its"
                     " label. Sow after that, or leave the barrier out.",
                     use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
+                    days=Plain(abs(days_off(case, use))),
                     lasts=Plain(f"{lasts:.0f}"),
                 )
             )
@@ -256,7 +187,7 @@ def _barrier_disturbed(case: Case) -> Iterable[Broken]:
                 Sentence.of(
                     "{use} lies {days} days away: {does}.",
                     use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
+                    days=Plain(abs(days_off(case, use))),
                     does=Plain(
                         "a weed barrier waits until seedlings have been mown two or three times"
                         if young
@@ -281,7 +212,7 @@ def _inoculant_beside(case: Case) -> Iterable[Broken]:
                 "{use} lies {days} days away: roots well fed with phosphorus (a middle number over {limit}) do not take"
                 " live fungi. Keep {apart} days between, or choose a product with less.",
                 use=Plain(use.begins),
-                days=Plain(abs(_days(case, use))),
+                days=Plain(abs(days_off(case, use))),
                 limit=Plain(f"{HIGH_P2O5 * 100:.0f}"),
                 apart=Plain(INOCULANT_DAYS),
             ),
@@ -298,13 +229,13 @@ def _to_leaf_together(case: Case) -> Iterable[Broken]:
         if theirs is None or not _to_leaf(theirs) or theirs.key == mine.key or not carry_the_same(mine, theirs):
             continue
         apart = max(mine.label.interval_days, theirs.label.interval_days)
-        if abs(_days(case, use)) < apart:
+        if abs(days_off(case, use)) < apart:
             yield Broken(
                 Sentence.of(
                     "{use} lies {days} days away: two leaf feeds of one nutrient add up on the leaf. Their labels ask"
                     " for {apart} days; keep them, or lower both and say why.",
                     use=Plain(use.begins),
-                    days=Plain(abs(_days(case, use))),
+                    days=Plain(abs(days_off(case, use))),
                     apart=Plain(apart),
                 )
             )
@@ -331,7 +262,7 @@ def _nitrogen_together(case: Case) -> Iterable[Broken]:
         return
     if not case.ground.traits.turf:
         return  # one slow dose of a year is usual on plantings, and what lies on a pot feeds its litres
-    near = [use for use in case.others if _available(use) and abs(_days(case, use)) < TOGETHER_DAYS]
+    near = [use for use in case.others if _available(use) and abs(days_off(case, use)) < TOGETHER_DAYS]
     total = max(
         (
             sum(_available(use) for use in (*near, me) if 0 <= (use.on - first.on).days < TOGETHER_DAYS)
@@ -363,11 +294,6 @@ RULES = (
          _leaf_or_soil, custom=True),
     Rule("under-dressing", "conflict in time", "No feed in the two weeks before a dressing is laid over it.", "warn",
          "common-practice", _under_dressing, custom=True),
-    Rule("core-dress-seed", "conflict in time", "Core, then dress, then seed.", "warn", "common-practice", _order,
-         custom=True),
-    Rule("plant-feed-mulch", "conflict in time",
-         "In beds: plant, then feed, then mulch; a feed after it goes under the mulch or through it as a liquid.",
-         "warn", "common-practice", _bed_order, custom=True),
     Rule("strong-on-seed", "conflict in time",
          "No strong quick feed and no coring on seedlings before the second or third mowing.", "warn",
          "common-practice", _on_seed, custom=True),

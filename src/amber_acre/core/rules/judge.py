@@ -13,7 +13,7 @@ from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
-from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, planted, sums
+from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, order, planted, sums
 from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
@@ -23,6 +23,7 @@ RULES: tuple[Rule, ...] = (
     *law.RULES,
     *direction.RULES,
     *conflicts.RULES,
+    *order.RULES,
     *in_season.RULES,
     *footing.RULES,
     *sums.RULES,

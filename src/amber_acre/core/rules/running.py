@@ -1,4 +1,4 @@
-"""Which way the pH of an area is being moved, by corrections that run and by what went down."""
+"""What jobs and log say of the ground: which way its pH is being moved, and whether its water was mended."""
 
 from __future__ import annotations
 
@@ -36,6 +36,12 @@ def moves(entries: Sequence[Entry]) -> list[tuple[date, Direction]]:
 def moved_direction(entries: Sequence[Entry], day: date) -> Direction | None:
     """Which way lime or an acidifier moved the pH within the year before ``day``: the latest."""
     return next((way for on, way in reversed(moves(entries)) if 0 <= (day - on).days < YEAR_DAYS), None)
+
+
+def mended(jobs: Iterable[StandingJob], day: date) -> bool:
+    """Whether the irrigation was mended within the year before ``day``, by the log."""
+    done = (one.done_on for one in jobs if one.job.work == "repair" and one.done)
+    return any(on is not None and 0 <= (day - on).days < YEAR_DAYS for on in done)
 
 
 def corrected_since(entries: Sequence[Entry], read_on: date | None) -> bool:

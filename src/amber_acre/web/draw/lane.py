@@ -41,6 +41,7 @@ LETTERS = {
     "sample": "Test",
     "check": "Check",
     "water": "W",
+    "repair": "Mend",
 }
 FLAG_PX_PER_CHARACTER = 7.3
 

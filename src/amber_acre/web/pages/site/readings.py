@@ -20,7 +20,7 @@ from amber_acre.web.draw.sheet import Reading
 from amber_acre.web.shown import Shown
 
 UNKNOWN = Reading(0, "")
-WORK_LETTERS = {"sample": "test", "check": "probe", "topdress": "dress"}
+WORK_LETTERS = {"sample": "test", "check": "probe", "topdress": "dress", "repair": "mend"}
 STEPS: dict[str, tuple[str, tuple[tuple[int, str], ...]]] = {
     "kind": ("Kind", tuple((n, kind.name) for n, kind in enumerate(KINDS.values(), start=1))),
     "job": ("Next job", ((1, "due now"), (2, "within 30 days"), (3, "later"), (4, "nothing more planned"))),
