@@ -122,6 +122,25 @@ def test_the_mulch_planner_holds_its_state_in_the_address(demo: Browser, demo_en
     assert demo.get("/areas/1/mulch").status_code in (404, 422)
 
 
+def test_mulch_is_planned_in_layers_and_by_parts(demo: Browser, demo_engine: Engine) -> None:
+    """75 mm on 25: 20 of compost laid 26.7 mm, 30 of chips laid 35.3 mm, each a job; living mulch 1 to 5."""
+    key = area(demo_engine, "Long border")
+    said = words(demo, f"/areas/{key}/mulch?kind=chips&want=75+mm&found=25+mm&below=20+mm")
+    assert "In two layers compost 2.7 cm laid" in said
+    assert "arborist chips 3.5 cm laid" in said
+    assert "with what lies there pulled back" in said
+    assert said.count("plan it") == 3  # the renewal too
+    assert "Make it a job" not in said
+    assert "of a day’s swing at its top reaches the soil" in said
+    wrong = words(demo, f"/areas/{key}/mulch?kind=chips&want=75+mm&found=25+mm&below=50+mm", 422)
+    assert "leave nothing for arborist chips" in wrong
+    living = words(demo, f"/areas/{key}/mulch?kind=living&want=75+mm&found=0+mm")
+    assert "Mixed from compost" in living
+    assert "ground local trimmings" in living
+    other = words(demo, f"/areas/{key}/mulch?kind=living&want=75+mm&found=0+mm&trimming_parts=0", 422)
+    assert "Each part of a blend is above zero" in other
+
+
 def test_fabric_is_said_before_bark(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Long border")
     say(demo_engine, key, fabric="yes")

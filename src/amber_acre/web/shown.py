@@ -147,6 +147,10 @@ class Shown:
         """A day's rain or use without its unit: tenths of a millimetre, hundredths of an inch."""
         return f"{depth_mm / (INCH_M * 1000):.2f}" if self.units == "us" else f"{depth_mm:.1f}"
 
+    def degrees_between(self, celsius: float) -> str:
+        """A difference of temperatures."""
+        return f"{celsius * 9 / 5:.0f} °F" if self.units == "us" else f"{celsius:.0f} °C"
+
     def degrees(self, celsius: float) -> str:
         """A whole degree without its unit."""
         return f"{celsius * 1.8 + 32:.0f}" if self.units == "us" else f"{celsius:.0f}"

@@ -21,7 +21,8 @@ Rounds = Literal["up", "nearest", "down"]
 
 
 class MulchForm(Form):
-    """What the planner is asked: kind ('' the one that suits), depths, how it is bought. Lengths in m, volumes in L."""
+    """What the planner is asked: kind ('' the one that suits), depths, compost below it, parts it is mixed from, how it
+    is bought. Lengths in m, volumes in L."""
 
     kind: str = ""
     want: OptionalLength = None
@@ -31,6 +32,9 @@ class MulchForm(Form):
     bulk_price: OptionalMoney = None
     delivery: OptionalMoney = None
     barrow: OptionalVolume = None
+    below: OptionalLength = None
+    compost_parts: OptionalNumber = None
+    trimming_parts: OptionalNumber = None
     wind: Checked = False
     fire: Checked = False
     feeds: Checked = False

@@ -15,11 +15,14 @@ from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
 from amber_acre.core.mulch.depth import at_renewal, renewal_years, top_up
+from amber_acre.core.mulch.layers import LIVING_PARTS, layers, living_parts
 from amber_acre.core.mulch.saving import saved
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
+from amber_acre.core.mulch.warmth import swing_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_season import planting_now
 from amber_acre.core.quantities import depth_in_both
+from amber_acre.core.season.climate import MONTH_NAMES, Climate
 from amber_acre.core.season.water import water_year
 from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
 from amber_acre.core.working import Working
@@ -148,11 +151,59 @@ def _mulched(
         "kept": kept,
         "renewal": _renewal(planting, product, kind, want, years, net, today, us) if top.add_mm else None,
         "drawing": mulch_years(kind, planting.lies.depth_mm, want, years, us) if want else None,
+        "swing": swing_share(kind, want, working) if want else None,
+        "air_swing": _air_swing(planting.ground.climate),
+        "parts": _parts(planting, form, kind, top.add_mm, net, volume, products, us, working) if top.add_mm else [],
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "working": working,
         "place": depth_in_both(top.place_mm),
         "job": _job_address(planting, product, kind, volume, top.add_mm, us),
     }
+
+
+def _air_swing(climate: Climate) -> tuple[str, float]:
+    """The warmest month by its usual maximum, and the degrees between its usual night and day."""
+    month = max(range(12), key=lambda n: climate.max_c[n])
+    return MONTH_NAMES[month], climate.max_c[month] - climate.min_c[month]
+
+
+def _parts(
+    planting: Planting,
+    form: MulchForm,
+    kind: Mulch,
+    add_mm: float,
+    net: float,
+    volume: float,
+    products: Sequence[Product],
+    us: bool,
+    working: Working,
+) -> list[dict[str, Any]]:
+    """What the mulch is put together from, each part with the form of a job where it is laid by itself."""
+    mixed = kind.key == "living"
+    if form.below:
+        found = layers(kind, add_mm, form.below.value * 1000, net, working)
+    elif mixed:
+        usual = LIVING_PARTS
+        found = living_parts(
+            volume,
+            usual[0] if form.compost_parts is None else form.compost_parts,
+            usual[1] if form.trimming_parts is None else form.trimming_parts,
+        )
+    else:
+        return []
+    shelf_of = {one.soil.material: one for one in reversed(products)}
+    return [
+        {
+            "part": one,
+            "place": one.place_mm,
+            "bags": loads(one.volume_m3 * 1000, form.bag.value if form.bag else BAG_L),
+            "barrows": loads(one.volume_m3 * 1000, form.barrow.value if form.barrow else BARROW_L),
+            "job": ""
+            if one.add_mm is None
+            else _job_address(planting, shelf_of.get(one.mulch.key), one.mulch, one.volume_m3, one.add_mm, us),
+        }
+        for one in found
+    ]
 
 
 def _renewal(
