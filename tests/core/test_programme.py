@@ -181,7 +181,9 @@ def test_a_blackout_keeps_rounds_out_and_says_so() -> None:
     most = replace(BYLAW, blackouts=(Blackout("no feeding", MonthDay(1, 2), MonthDay(12, 31)),))
     none = plan(lawn(rules=most))
     assert not none.rounds
-    assert all("no day is open" in o for o in none.obstacles)
+    assert [o for o in none.obstacles if "closed period" in o] == [
+        "No day is open for feeding: the rule’s closed period “no feeding”."
+    ]
     for blackouts in (
         (Blackout("no feeding", MonthDay(1, 1), MonthDay(12, 31)),),
         (Blackout("one half", MonthDay(3, 1), MonthDay(9, 1)), Blackout("the other", MonthDay(9, 2), MonthDay(2, 29))),

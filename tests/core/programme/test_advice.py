@@ -62,3 +62,12 @@ def test_watered_couch_on_the_hot_plain_is_fed_all_summer() -> None:
     assert hot
     assert max((later - earlier).days for earlier, later in pairwise(days)) <= 78
     assert "no_room" not in codes(plan)
+
+
+def test_a_lawn_too_dry_to_feed_says_that_it_is_the_drought() -> None:
+    arid = replace(VALE, rain_mm=(10.0,) * 12)
+    plan = year(arid, [EVEN, QUICK], irrigated=False)
+    assert not plan.rounds
+    assert any("too dry here without watering" in sentence for sentence in plan.obstacles)
+    assert len([o for o in plan.obstacles if o.startswith("No day is open")]) <= 1
+    assert year(arid, [EVEN, QUICK], irrigated=True).rounds

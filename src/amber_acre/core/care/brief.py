@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Literal, get_args
 
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.limits import Direction
@@ -73,7 +74,12 @@ class Lawn:
             plants_of_grass(self.grass),
             tests=(self.soil_test,) if self.soil_test is not None else (),
             irrigated=self.irrigated,
+            facts={} if self.start is None else _beginning(self.start),
         )
+
+
+def _beginning(start: Establishing) -> dict[str, ReadFact]:
+    return {"begins": ReadFact(start.way, start.way), "begins_on": ReadFact(start.on.isoformat(), start.on.isoformat())}
 
 
 def plants_of_grass(grass: Grass) -> tuple[Plant, ...]:

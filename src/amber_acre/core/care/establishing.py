@@ -15,16 +15,22 @@ from amber_acre.core.tables.grasses import Grass
 
 CLOSED_BEFORE_SEED, CLOSED_BEFORE_OVERSEED = 10, 4  # steps of 7.6 days [common-practice]
 CLOSED_AFTER_TURF = 3  # until turf has rooted [common-practice]
-FIRST_FEED_STEPS, FIRST_FEED_G_M2 = 4, 2.2  # new grass is fed within a month, g/m² of nitrogen [common-practice]
+CLOSED_AFTER_SEED, CLOSED_AFTER_OVERSEED = 3, 2  # seed comes up: no spreader and no boots on it [common-practice]
+FIRST_FEED_STEPS, FIRST_FEED_G_M2 = 6, 2.2  # with the seed or six weeks on, g/m² of nitrogen [common-practice]
+SEEDLING_STEPS = 6  # to the second or third mowing: SEEDLING_DAYS of the rule in steps
+ESTABLISHES = 0.25  # of a year's need on top of new grass's part of the year: roots and cover [common-practice]
 
 
 @dataclass(frozen=True)
 class Start:
-    """What new grass changes of a year: steps closed and why, opened, without grass yet, and of the winter grass."""
+    """What new grass changes of a year: steps closed before it and why, opened, closed while seed comes up, with
+    seedlings that bear no strong feed, without grass yet, and of the winter grass."""
 
     closed: list[int] = field(default_factory=list)
     open: list[int] = field(default_factory=list)
     why: str = ""
+    coming_up: list[int] = field(default_factory=list)
+    seedlings: list[int] = field(default_factory=list)
     unborn: list[int] = field(default_factory=list)
     starter: Mask | None = None
     demand_of: Grass | None = None
@@ -59,18 +65,19 @@ def start_of(lawn: Lawn, year: Phases, start: date) -> Start:
     if begins.way == "turf":
         closed = [*before, *around(at, CLOSED_AFTER_TURF)]
         said = (("turf", f"Turf laid on {begins.on:%-d %B}: nothing before, and nothing until it has rooted."),)
-        return Start(closed, [], "turf that has not rooted yet", before, said=said)
+        return Start(closed, [], "turf that has not rooted yet", unborn=before, said=said)
     starter = mask_of(around(at, 1))
-    weeks = mask_of(around(at, FIRST_FEED_STEPS))
+    weeks, young = mask_of(around(at, FIRST_FEED_STEPS)), around(at, SEEDLING_STEPS)
+    comes_up = around(at + 1, CLOSED_AFTER_SEED if begins.way == "seed" else CLOSED_AFTER_OVERSEED)
     if begins.way == "seed":
         closed = [*around((at - CLOSED_BEFORE_SEED) % STEPS, CLOSED_BEFORE_SEED), *before]
         why = "the ground is prepared for seed"
-        return Start(closed, around(at, 1), why, before, starter, first_weeks=weeks)
+        return Start(closed, around(at, 1), why, comes_up, young, before, starter, first_weeks=weeks)
     closed = around((at - CLOSED_BEFORE_OVERSEED) % STEPS, CLOSED_BEFORE_OVERSEED)
     why = "old grass is not driven before it is overseeded"
     if begins.grass is None:
-        return Start(closed, around(at, 1), why, [], starter, first_weeks=weeks)
+        return Start(closed, around(at, 1), why, comes_up, young, [], starter, first_weeks=weeks)
     other, wakes = growing(begins.grass, year), growing(lawn.grass, year)
     count = next((n for n in range(8, STEPS) if wakes.fed[(at + n) % STEPS]), STEPS // 2)
     steps = [n for n in around(at, count) if other.takes_up[n]]
-    return Start(closed, around(at, 1), why, [], starter, begins.grass, steps, weeks)
+    return Start(closed, around(at, 1), why, comes_up, young, [], starter, begins.grass, steps, weeks)

@@ -13,6 +13,7 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.establishing import Start, start_of
 from amber_acre.core.care.pattern import Asks, Mask, Need, ShareWanted
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
+from amber_acre.core.rules.conflicts import STRONG_QUICK_G_M2
 from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2, hot_quick_cap
 from amber_acre.core.rules.sums import SHADE
 from amber_acre.core.season.growing import Growing, growing
@@ -42,6 +43,9 @@ K_PER_N, K_WHEN_LOW, K_ONCE, K_WHEN_BAGGED = 0.5, 3.0, 5.5, 0.35
 P_WHEN_LOW, P_MOST_LOW, P_ONCE = 1.7, 3.4, 2.2  # g/m² of P in a year and at once [common-practice]
 
 
+CLOSED_BY_RULE = "the rule’s closed period"
+
+
 def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: bool) -> Asks:
     """What a lawn asks of the twelve months from ``start``; ``need_g_m2`` of nitrogen, ``may_p``: whether the local
     rule lets phosphorus go down at all."""
@@ -56,11 +60,15 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
     for step in begins.closed:
         open_[step], because[step] = False, because[step] or begins.why
     for step in begins.open:
-        open_[step], because[step] = True, ""
+        if not because[step].startswith(CLOSED_BY_RULE):
+            open_[step], because[step] = True, ""
+    for step in begins.coming_up:
+        open_[step], because[step] = False, because[step] or "seed is coming up: nobody walks on it"
+    quick[begins.seedlings] = np.minimum(quick[begins.seedlings], STRONG_QUICK_G_M2)
     if begins.demand_of is not None:  # winter grass is fed while it grows, the summer grass rests
         winter = growing(begins.demand_of, year)
         for step in begins.winter_steps:
-            open_[step] = bool(winter.fed[step])
+            open_[step] = bool(winter.fed[step]) and step not in begins.coming_up
     scale = need_g_m2 / demand.sum() if demand.sum() > 0 else 0.0
     uptake = grows.takes_up | (demand > 0)
     return Asks(
@@ -84,6 +92,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
         {"down": 1, "up": -1}.get(lawn.ph_side or "", 0),
         begins.said,
         begins.starter is not None or bool(begins.said),
+        lawn.start.on if lawn.start is not None and begins.starter is not None else None,
     )
 
 
@@ -93,6 +102,18 @@ def demand_of(lawn: Lawn, start: date) -> tuple[Phases, Growing, Steps]:
     grows = growing(lawn.grass, year)
     moist = bucket(year, capacity_mm(lawn.texture)).share
     return year, grows, relative_demand(lawn, year, grows, moist, start_of(lawn, year, start))
+
+
+def part_with_grass(lawn: Lawn, start: date) -> float:
+    """Share of a year's growth in which a lawn that is sown or laid in it has grass, 0–1."""
+    year = phases(lawn.climate)
+    begins = start_of(lawn, year, start)
+    if not begins.unborn:
+        return 1.0
+    grows, moist = growing(lawn.grass, year), bucket(year, capacity_mm(lawn.texture)).share
+    with_it = float(relative_demand(lawn, year, grows, moist, begins).sum())
+    whole = float(relative_demand(lawn, year, grows, moist, Start()).sum())
+    return with_it / whole if whole > 0 else 1.0
 
 
 def year_most(lawn: Lawn) -> float:
@@ -124,7 +145,7 @@ def _open(lawn: Lawn, year: Phases, grows: Growing, moist: Steps, start: date) -
         day = year.date_of(n, start)
         closed = next((b for b in lawn.rules.blackouts if b.covers(day)), None)
         if closed is not None:
-            open_[n], because[n] = False, f"the rule’s closed period “{closed.name}”"
+            open_[n], because[n] = False, f"{CLOSED_BY_RULE} “{closed.name}”"
     return open_, because
 
 

@@ -7,7 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 
 from amber_acre.core.care.brief import Lawn, Upkeep
-from amber_acre.core.care.lawn import demand_of, shade_of
+from amber_acre.core.care.establishing import ESTABLISHES
+from amber_acre.core.care.lawn import demand_of, part_with_grass, shade_of
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMetre, unrounded
 from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Daily, DailySeries
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Phases, Steps
@@ -64,6 +65,7 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
         need = _times(working, need, shade_of(lawn.sun_hours), "shade: turf there uses less", "from-memory")
     need = _weaned(lawn, need, working)
     need = _between_the_ends(lawn, need, working)
+    need = _new_grass(lawn, need, series, working)
     cap = lawn.rules.yearly_cap_g_m2
     if cap is not None:
         held = cap * lawn.low_m2 / lawn.size_m2
@@ -107,6 +109,24 @@ def _by_season(working: Working, need: float, growing_days: float) -> float:
         "season-length-n",
     )
     return _times(working, need, factor, "length of the growing season", "season-length-n")
+
+
+def _new_grass(lawn: Lawn, need: float, series: DailySeries, working: Working) -> float:
+    """Of a lawn that is sown or laid in the year: its part of the year's growth, and a quarter to establish."""
+    part = part_with_grass(lawn, series.start)
+    if part + ESTABLISHES >= 1.0:
+        return need
+    return working.step(
+        "For the part of the year that has grass, and to establish it",
+        f"need_g_m2 * min(1, part + {ESTABLISHES})",
+        [
+            Figure("need_g_m2", need, "g/m²", "need of a whole year"),
+            Figure("part", part, "", "of the year's growth after it is sown or laid"),
+        ],
+        need * min(1.0, part + ESTABLISHES),
+        "g/m²",
+        "common-practice",
+    )
 
 
 def _weaned(lawn: Lawn, need: float, working: Working) -> float:

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, field
+from datetime import date
 from typing import Literal
 
 import numpy as np
@@ -48,7 +49,8 @@ class Asks:
     what goes down in a step. ``closed_because``: in words, why a step is closed, '' where it is open.
     ``year_most_g_m2``: the most nitrogen of the year. ``gap_steps``: a growing lawn is never left longer, 0: it may
     be. ``ahead``: most of one dose as a multiple of the demand of the steps after it, 0: no such bound.
-    ``new_grass``: sown or laid in this year. ``carried_g_m2``: what earlier seasons still release.
+    ``new_grass``: sown or laid in this year; ``sown_on``: the day of seed in it, None without any. ``carried_g_m2``:
+    what earlier seasons still release.
     """
 
     phases: Phases
@@ -71,7 +73,13 @@ class Asks:
     acid_wanted: int = 0
     said: tuple[tuple[str, str], ...] = ()
     new_grass: bool = False
+    sown_on: date | None = None
     carried_g_m2: Steps = field(default_factory=lambda: np.zeros(STEPS))
+
+    @property
+    def sown_step(self) -> int | None:
+        """The step in which seed goes down, None where none does."""
+        return None if self.sown_on is None else self.phases.step_of(self.sown_on)
 
     @property
     def need_g_m2(self) -> float:

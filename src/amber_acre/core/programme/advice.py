@@ -12,7 +12,7 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.feeds import Feed, Fixed, allowed, interval_steps, late_grams
-from amber_acre.core.programme.refusing import refusals
+from amber_acre.core.programme.refusing import closed_most, refusals
 from amber_acre.core.programme.solving import Choice
 from amber_acre.core.quantities import unrounded
 from amber_acre.core.rules.ground import Ground
@@ -108,10 +108,9 @@ def _growth(lawn: Lawn, asked: Asks, choice: Choice, down: Sequence[Fixed]) -> l
         return [
             Advice(
                 "may_go_unfed",
-                f"The need of {unrounded(asked.need_g_m2)} g/m² is worth no visit of its own, or nothing on the"
-                " shelf may go"
-                " down when it is wanted: the lawn may go unfed this season. Look at it, and merge it with another"
-                " visit or feed every second year.",
+                f"The need of {unrounded(asked.need_g_m2)} g/m² is worth no visit of its own, or nothing on the shelf"
+                f" may go down when it is wanted{f' ({why})' if (why := closed_most(asked)) else ''}: the lawn may go"
+                " unfed this season. Look at it, and merge it with another visit or feed every second year.",
                 True,
             )
         ]

@@ -27,6 +27,8 @@ def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFin
     part = asked.parts[dose.step]
     when = "full" if part == "rising" and nearly_summer(asked, dose.step) else part
     said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {PART_WORDS[when]}."]
+    if dose.step == asked.sown_step:
+        said = ["On the day of sowing: nobody walks on it again until it has come up."]
     if feed.nitrogen:
         said.append(_nitrogen(asked, dose, feed))
     else:

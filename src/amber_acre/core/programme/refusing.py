@@ -18,6 +18,8 @@ def refusals(shelf: Sequence[Product], asks: Asks, thin: float, forbidden: str) 
     feeds = [feed_of(product, thin) for product in shelf if product.total_nitrogen >= NEEDS_NITROGEN]
     if not feeds:
         return ("No nitrogen feed is on the shelf.",)
+    if not asks.open.any():
+        return (f"No day is open for feeding{f': {why}' if (why := closed_most(asks)) else ''}.",)
     return tuple(
         f"{feed.product.name}: {_why(feed, asks, forbidden)}"
         for feed in feeds
@@ -27,11 +29,20 @@ def refusals(shelf: Sequence[Product], asks: Asks, thin: float, forbidden: str) 
     )
 
 
+def closed_most(asks: Asks) -> str:
+    """What closes most of the year's growth to feeding, in words; '' where half of it and more is open."""
+    by_reason: dict[str, float] = {}
+    for step in range(STEPS):
+        if not asks.open[step] and asks.closed_because[step]:
+            reason = asks.closed_because[step]
+            by_reason[reason] = by_reason.get(reason, 0.0) + float(asks.demand_g_m2[step])
+    top = max(by_reason, key=lambda reason: by_reason[reason], default="")
+    return top if top and sum(by_reason.values()) > asks.need_g_m2 / 2 else ""
+
+
 def _why(feed: Feed, asks: Asks, forbidden: str) -> str:
     if not feed.product.packs:
         return "no pack with a price on the shelf."
-    if not asks.open.any():
-        return "no day is open for feeding."
     if is_starter(feed.product) and not asks.new_grass:
         return "a starter is for seed and new turf alone."
     if feed.phosphorus and forbidden:

@@ -37,6 +37,8 @@ def rounds_of(
 ) -> list[Job]:
     """A job for each dose, in order of its day; ``fixed``: days that stand for their steps."""
     stands = {asked.phases.step_of(day): day for day in fixed}
+    if asked.sown_on is not None and asked.sown_step is not None:
+        stands[asked.sown_step] = asked.sown_on
     end = start + timedelta(days=365)
     thin = lawn.low_m2 / lawn.size_m2
     brought = {id(d): d.rate_g_m2 * d.product.total_nitrogen for d in choice.doses}
@@ -93,7 +95,7 @@ def _window(asked: Asks, step: int, on: date, today: date, lawn: Lawn) -> tuple[
 def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
     """Names by the part of the season; where it has none to speak of, by number."""
     feeds = [d for d in doses if d.rate_g_m2 * d.product.total_nitrogen >= LEAST_NITROGEN_G_M2 * 0.99]
-    falling = [d for d in feeds if asked.parts[d.step] == "falling"]
+    falling = [d for d in feeds if asked.parts[d.step] == "falling" and d.step != asked.sown_step]
     main = max(falling, key=lambda d: d.rate_g_m2 * d.product.total_nitrogen, default=None)
     by_part = lawn.grass.season == "cool" and not asked.gap_steps
     names, fed = [], 0
@@ -103,7 +105,9 @@ def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
             continue
         fed += 1
         part = asked.parts[dose.step]
-        if not by_part:
+        if dose.step == asked.sown_step:
+            names.append("Feed with the seed")
+        elif not by_part:
             names.append(f"Feed {fed}")
         elif dose is main:
             names.append("Main feed")

@@ -12,6 +12,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
+from amber_acre.core.measure.area_facts import day_of
 from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
 from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, order, planted, sums
 from amber_acre.core.rules.ground import Ground, is_feed
@@ -30,6 +31,12 @@ RULES: tuple[Rule, ...] = (
     *planted.RULES,
 )
 RULE_BY_KEY: dict[str, Rule] = {rule.key: rule for rule in RULES}
+SAME_BEGINNING_DAYS = 30  # a job of seed or turf so near the day of the form is the same [common-practice]
+BEGINNINGS: dict[str, tuple[Work, str]] = {
+    "seed": ("seed", "the sowing"),
+    "over": ("seed", "the overseeding"),
+    "turf": ("plant", "the turf laid"),
+}
 _GRAVEST: dict[Severity, int] = {"stop": 0, "warn": 1, "note": 2}
 
 
@@ -63,13 +70,22 @@ class AreaBook:
         return tuple(sorted((*own, *self.from_lawn), key=lambda use: (use.on, not use.down, use.job or 0)))
 
     @cached_property
+    def with_beginning(self) -> tuple[Use, ...]:
+        """All uses, and the sowing or laying that the form of a lawn tells, where no job stands for it."""
+        begun = begun_by_form(self.ground, self.day)
+        near = [use for use in self.uses if begun is not None and use.work in ("seed", "plant")]
+        if begun is None or any(abs((use.on - begun.on).days) < SAME_BEGINNING_DAYS for use in near):
+            return self.uses
+        return (*self.uses, begun)
+
+    @cached_property
     def mulch(self) -> tuple[float, str]:
         """Depth of mulch, mm, and its kind, as it lies on the book's day by looks, form and log."""
         return mulch_on(self.ground, [use for use in self.uses if use.down], self.day)
 
     def case_of(self, job: Job, with_others: Iterable[Job] = ()) -> Case:
         """A job, kept or not, among the rest; ``with_others``: jobs made together with it."""
-        others = [use for use in self.uses if not job.key or use.job != job.key]
+        others = [use for use in self.with_beginning if not job.key or use.job != job.key]
         beside = [StandingJob(one, *self.ground.sizes_of(one)) for one in with_others]
         more = uses_of(beside, (), self.ground.size_of_entry)
         return Case(job, self.ground, (*others, *more), self.day)
@@ -100,7 +116,7 @@ class AreaBook:
             placement=kept.placement if kept else "surface",
         )
         gone = {entry.key, entry.corrects or 0} - {0}
-        others = tuple(use for use in self.uses if use.down and use.entry not in gone)
+        others = tuple(use for use in self.with_beginning if use.down and (not use.entry or use.entry not in gone))
         size = self.ground.size_of_entry(kept.work if kept else None, entry.product)
         whole = entry.rate_over(size) if entry.product is not None else None
         return judge(Case(job, self.ground, others, self.day, True, whole))
@@ -112,6 +128,15 @@ class AreaBook:
     def with_entry(self, entry: Entry) -> AreaBook:
         """The book with an entry more."""
         return replace(self, entries=(*self.entries, entry))
+
+
+def begun_by_form(ground: Ground, day: date) -> Use | None:
+    """How turf begins by its form, as one of its uses: sown, overseeded or laid on a day; None where it is silent."""
+    on, way = day_of(ground.facts, "begins_on"), ground.says("begins")
+    if on is None or way not in BEGINNINGS or not ground.traits.turf:
+        return None
+    work, words = BEGINNINGS[way]
+    return Use(on, 0.0, f"{words} on {on:%-d %B %Y}", work=work, down=on <= day)
 
 
 def _dose_of_entry(entry: Entry, kept: Job | None, rate_g_m2: float, size_m2: SquareMetres) -> Dose:
