@@ -30,7 +30,7 @@ from amber_acre.core.season.phases import STEP_DAYS, STEPS, phases
 from amber_acre.core.soil.findings import findings
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from tests.core.rules.cases import book, broken, entry, facts, ground, job, logged
-from tests.core.worlds import BYLAW, FREE, QUICK, SHELF, STARTER, lawn
+from tests.core.worlds import BYLAW, FREE, HOT, QUICK, SHELF, STARTER, lawn
 
 MAY = date(2026, 5, 20)
 START = date(2026, 3, 1)
@@ -138,3 +138,18 @@ def test_the_form_lets_a_starter_pass_the_rule_and_stands_aside_for_a_job() -> N
     far = job(None, 0, MAY + timedelta(days=40), key=5, work="seed")
     assert len(book(by_form, far).with_beginning) == 2
     assert book(ground("bed", facts=begun("seed"))).with_beginning == ()
+
+
+def test_what_is_said_of_a_dose_is_true_of_the_grass_that_grows() -> None:
+    """Winter rye is no couch that “takes up little”, and couch in the heat is no bluegrass."""
+    rye = Establishing("over", date(2026, 10, 5), GRASS_BY_KEY["perennial-rye"])
+    both = replace(lawn(grass="couch", climate=HOT, rules=FREE), start=rye)
+    start = date(2026, 7, 1)
+    reasons = {one.on: one.reason for one in plan_year(both, SHELF, start, start).rounds}
+    winter = [words for on, words in reasons.items() if on.month in (12, 1, 2)]
+    assert winter
+    assert all("the winter grass grows while the lawn rests" in words for words in winter)
+    alone = plan_year(lawn(grass="couch", climate=HOT, rules=FREE, upkeep="high"), SHELF, START, START)
+    hot = [one.reason for one in alone.rounds if one.on.month in (7, 8)]
+    assert hot
+    assert not any("hardly any of it quick" in words for words in hot)

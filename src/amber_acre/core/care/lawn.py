@@ -93,6 +93,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
         begins.said,
         begins.starter is not None or bool(begins.said),
         lawn.start.on if lawn.start is not None and begins.starter is not None else None,
+        tuple(begins.winter_steps),
     )
 
 

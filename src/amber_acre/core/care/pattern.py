@@ -49,8 +49,8 @@ class Asks:
     what goes down in a step. ``closed_because``: in words, why a step is closed, '' where it is open.
     ``year_most_g_m2``: the most nitrogen of the year. ``gap_steps``: a growing lawn is never left longer, 0: it may
     be. ``ahead``: most of one dose as a multiple of the demand of the steps after it, 0: no such bound.
-    ``new_grass``: sown or laid in this year; ``sown_on``: the day of seed in it, None without any. ``carried_g_m2``:
-    what earlier seasons still release.
+    ``new_grass``: sown or laid in this year; ``sown_on``: the day of seed in it, None without any; ``winter_steps``:
+    those of a grass that grows while the lawn rests. ``carried_g_m2``: what earlier seasons still release.
     """
 
     phases: Phases
@@ -74,6 +74,7 @@ class Asks:
     said: tuple[tuple[str, str], ...] = ()
     new_grass: bool = False
     sown_on: date | None = None
+    winter_steps: tuple[int, ...] = ()
     carried_g_m2: Steps = field(default_factory=lambda: np.zeros(STEPS))
 
     @property

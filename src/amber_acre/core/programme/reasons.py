@@ -20,13 +20,19 @@ PART_WORDS = {
     "rest": "before it takes up much",
 }
 
+WARM_HEAT_WORDS = "high summer, in which this grass grows as long as it has water"
+WINTER_WORDS = "the winter grass grows while the lawn rests"
+
 
 def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFindings) -> str:
     """The reason of one dose: a line for anybody, and a line of what only the trade asks for."""
     feed = next(f for f in choice.feeds if f.product.key == dose.product.key)
     part = asked.parts[dose.step]
     when = "full" if part == "rising" and nearly_summer(asked, dose.step) else part
-    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {PART_WORDS[when]}."]
+    words = PART_WORDS[when] if lawn.grass.season == "cool" or when != "heat" else WARM_HEAT_WORDS
+    if dose.step in asked.winter_steps:
+        words = WINTER_WORDS
+    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {words}."]
     if dose.step == asked.sown_step:
         said = ["On the day of sowing: nobody walks on it again until it has come up."]
     if feed.nitrogen:
