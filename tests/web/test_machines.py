@@ -51,6 +51,22 @@ def test_a_catch_makes_a_curve_that_ends_at_its_tests(demo: Browser, demo_engine
     assert "Verified by" in demo.get(f"{machine}?of=8&rate=4.1+lb/1000").text
 
 
+def test_a_setting_is_one_its_lever_stops_at(demo: Browser) -> None:
+    """1.1 and 2.3 lb over 50 by 8 ft are 2.75 and 5.75 lb/1000: 4 lie at 6.67; stops of 0.5 give 3.88 and 4.25."""
+    for text in ("0", "-1", "11", "half"):
+        wrong = demo.post("/machines/new", MACHINE | {"step": text})
+        assert wrong.status_code == 422
+        assert 'id="fault-step"' in wrong.text
+        assert f'value="{text}"' in wrong.text
+    machine = demo.post("/machines/new", MACHINE | {"step": "0.5"}).headers["location"]
+    for n, (setting, amount) in enumerate((("5", "1.1 lb"), ("9", "2.3 lb"))):
+        form = CATCH | {"setting": setting, "amount": amount, "form_key": f"catch-on-lever-{n}"}
+        assert demo.post(f"{machine}/catches", form).status_code == 303
+    page = " ".join(re.sub(r"<[^>]+>", "", html.unescape(demo.get(f"{machine}?of=8&rate=4+lb/1000").text)).split())
+    assert "Set it to 6.5 (3 % under)" in page
+    assert 'value="0.5"' in demo.get(f"{machine}/edit").text
+
+
 def test_bad_catches_are_refused_beside_their_field(demo: Browser) -> None:
     for field, text, words in (
         ("setting", "0", "above zero"),

@@ -12,11 +12,11 @@ from amber_acre.store.hand_measures import keep_measure
 from amber_acre.store.machines import NewCatch, add_catch, save_machine
 from amber_acre.store.shelf import product_named
 
-# name, kind, effective width, hopper or tank, scale
+# name, kind, effective width, hopper or tank, scale, from one stop of its lever to the next
 MACHINES = (
-    ("Big green", "broadcast", "2.6 m", "45 L", "lever 1 to 20, half steps"),
-    ("The drop cart", "drop", "0.9 m", "25 L", "dial 1 to 12"),
-    ("Knapsack two", "sprayer", "1.1 m", "15 L", "bar on its gauge"),
+    ("Big green", "broadcast", "2.6 m", "45 L", "lever 1 to 20, half steps", 0.5),
+    ("The drop cart", "drop", "0.9 m", "25 L", "dial 1 to 12", None),
+    ("Knapsack two", "sprayer", "1.1 m", "15 L", "bar on its gauge", None),
 )
 # machine, product ('' clean water), setting, went down, run, on the ground, day, who
 CATCHES = (
@@ -40,9 +40,9 @@ MEASURED = (
 
 def bring_machines(session: Session) -> None:
     """Writes machines, catches and measures; the products are on the shelf already."""
-    widths = {name: typed.length(width).value for name, _, width, _, _ in MACHINES}
+    widths = {name: typed.length(width).value for name, _, width, *_ in MACHINES}
     rows = {}
-    for name, kind, width, holds, scale in MACHINES:
+    for name, kind, width, holds, scale, step in MACHINES:
         rows[name] = save_machine(
             session,
             name=name,
@@ -52,6 +52,7 @@ def bring_machines(session: Session) -> None:
             tank_l=typed.volume(holds).value,
             tank_typed=holds,
             scale=scale,
+            step=step,
         )
     for n, (machine, product, setting, amount, run, on_ground, day, who) in enumerate(CATCHES):
         row = product_named(session, product) if product else None

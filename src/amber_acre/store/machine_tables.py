@@ -11,13 +11,15 @@ from amber_acre.store.base import Base
 
 
 class MachineRow(Base):
-    """A spreader or sprayer; ``width_m``: its effective width, where passes overlap as they should."""
+    """A spreader or sprayer; ``width_m``: its effective width, where passes overlap as they should;
+    ``step``: from one stop of its lever to the next, None where it stops anywhere."""
 
     __tablename__ = "machines"
     __table_args__ = (
         CheckConstraint("kind IN ('broadcast', 'drop', 'hand', 'sprayer')", name="kind"),
         CheckConstraint("width_m > 0", name="width"),
         CheckConstraint("tank_l IS NULL OR tank_l > 0", name="tank"),
+        CheckConstraint("step IS NULL OR step > 0", name="step"),
     )
 
     id: Mapped[int] = mapped_column(primary_key=True)
@@ -28,6 +30,7 @@ class MachineRow(Base):
     tank_l: Mapped[float | None]
     tank_typed: Mapped[str] = mapped_column(default="")
     scale: Mapped[str] = mapped_column(default="")
+    step: Mapped[float | None]
     version: Mapped[int] = mapped_column(default=1)
     deleted_at: Mapped[datetime | None]
     catches: Mapped[list[CatchRow]] = relationship(order_by="CatchRow.id", lazy="selectin")

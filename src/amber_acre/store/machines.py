@@ -49,6 +49,7 @@ def save_machine(
     tank_l: float | None,
     tank_typed: str,
     scale: str,
+    step: float | None = None,
     machine_id: int | None = None,
 ) -> MachineRow:
     """Writes a machine; refuses (DoesNotFit) a second of its name."""
@@ -57,7 +58,7 @@ def save_machine(
     if other is not None and other != machine_id:
         raise DoesNotFit("There is a machine of this name. Name this one differently.", field="name")
     row = (session.get(MachineRow, machine_id) if machine_id else None) or MachineRow(version=0)
-    row.name, row.kind, row.scale = name, kind, scale
+    row.name, row.kind, row.scale, row.step = name, kind, scale, step
     row.width_m, row.width_typed, row.tank_l, row.tank_typed = width_m, width_typed, tank_l, tank_typed
     row.version += 1
     session.add(row)
@@ -126,7 +127,7 @@ def tests_of(machine: MachineRow) -> Mapping[int | None, list[Caught]]:
 def settings_for(session: Session, product_id: int, rate_g_m2: float) -> list[Advised]:
     """What each spreader that was ever caught with a product is set to for a rate of it."""
     return [
-        advise(machine.name, tests, rate_g_m2)
+        advise(machine.name, tests, rate_g_m2, machine.step)
         for machine in machines(session)
         if machine.kind in SPREADERS and (tests := tests_of(machine).get(product_id))
     ]

@@ -20,6 +20,7 @@ from amber_acre.core.machines.spreading import (
     averaged,
     caught_rate,
     half_way,
+    on_lever,
     overlapped,
     passes,
     proves,
@@ -152,3 +153,43 @@ def test_a_pass_proves_near_its_setting_only() -> None:
     assert verified((Caught(edge, 20, on_ground=True),), 10, 20)
     assert not verified((Caught(edge * 1.001, 20, on_ground=True),), 10, 20)
     assert not verified((Caught(10, 20),), 10, 20)
+
+
+TESTS = (Caught(6, 5), Caught(9, 11), Caught(12, 16))  # 2 g/m² a step up to 9, 1.67 beyond
+
+
+@pytest.mark.parametrize(
+    ("rate", "step", "setting", "gives"),
+    [
+        (8.0, 0.5, 7.5, 8.0),  # the very stop
+        (8.3, 0.5, 7.5, 8.0),  # 7.65: the nearer one
+        (8.7, 0.5, 8.0, 9.0),  # 7.85: 3 % over is nearer than 8 % under
+        (8.2, 1.0, 8.0, 9.0),  # 7.6: 9.8 % over lies within a tenth
+        (8.1, 1.0, 7.0, 7.0),  # 7.55: 11 % over does not
+        (8.3, None, 7.65, 8.3),
+        (5.05, 2.5, 7.5, 8.0),  # the stop at 5 was never caught: the only measured one
+    ],
+)
+def test_a_lever_stops_where_it_stops(rate: float, step: float | None, setting: float, gives: float) -> None:
+    """By pencil, along the line between two catches."""
+    found = on_lever(TESTS, setting_for(TESTS, rate, Working("")), rate, step, Working(""))
+    assert (found.setting, found.rate_g_m2) == pytest.approx((setting, gives))
+
+
+def test_a_lever_without_a_stop_among_the_catches_is_told() -> None:
+    with pytest.raises(DoesNotFit, match="stops every 20"):
+        on_lever(TESTS, setting_for(TESTS, 8.0, Working("")), 8.0, 20, Working(""))
+    with pytest.raises(OutOfRange):
+        on_lever(TESTS, setting_for(TESTS, 8.0, Working("")), 8.0, 0, Working(""))
+    advised = advise("Cart", TESTS, 16.6, 0.5)  # 8.3 each way
+    assert (advised.setting, advised.each_way) == (7.5, True)
+    assert advised.off == pytest.approx(-0.036, abs=0.001)
+    assert advise("Cart", TESTS, 16.6).off == 0.0
+
+
+@given(st.floats(5.0, 16.0), st.sampled_from([0.25, 0.5, 1.0]))
+def test_no_stop_gives_over_a_tenth_too_much_where_one_gives_less(rate: float, step: float) -> None:
+    found = on_lever(TESTS, setting_for(TESTS, rate, Working("")), rate, step, Working(""))
+    assert 6 <= found.setting <= 12
+    assert abs(found.setting / step - round(found.setting / step)) < 1e-6
+    assert found.rate_g_m2 <= rate * 1.1 + 1e-9

@@ -90,6 +90,59 @@ def setting_for(tests: Sequence[Caught], rate_g_m2: float, working: Working) -> 
     )
 
 
+@dataclass(frozen=True)
+class OnLever:
+    """A setting a lever stops at, and the rate it gives there, g/m²."""
+
+    setting: float
+    rate_g_m2: float
+
+
+def on_lever(
+    tests: Sequence[Caught], found: Setting, rate_g_m2: float, step: float | None, working: Working
+) -> OnLever:
+    """The stop of a lever, ``step`` apart (None: it stops anywhere; above 0), that gives what comes nearest to a rate.
+
+    Never a stop past the measured ones, nor one that gives over a tenth too much where one that gives less is measured.
+    DoesNotFit where no stop lies among the measured ones.
+    """
+    if step is None:
+        return OnLever(found.setting, rate_g_m2)
+    if step <= 0:
+        raise OutOfRange("The steps of a lever are above zero.", field="step", value=step, limits=(0, None))
+    curve = averaged(tests)
+    below = math.floor(found.setting / step + 1e-9)
+    stops = [
+        OnLever(stop, _gives(curve, stop))
+        for stop in (round(n * step, 9) for n in (below, below + 1))
+        if curve[0].setting - 1e-9 <= stop <= curve[-1].setting + 1e-9
+    ]
+    if not stops:
+        raise DoesNotFit(
+            f"Its lever stops every {step:g}, and none of its stops lies among what was caught. Catch at one below and"
+            " one above.",
+            field="setting",
+        )
+    fair = [one for one in stops if one.rate_g_m2 <= rate_g_m2 * (1 + VERIFIED_WITHIN)] or stops
+    best = min(fair, key=lambda one: (abs(one.rate_g_m2 - rate_g_m2), one.setting))
+    figures = [
+        Figure("stop", best.setting, "", "stop of the lever"),
+        Figure("gives", best.rate_g_m2, "g/m²", "rate at that stop, along the line"),
+        Figure("rate", rate_g_m2, "g/m²", "rate wanted"),
+    ]
+    working.step("Off by", "gives / rate - 1", figures, best.rate_g_m2 / rate_g_m2 - 1, "", "common-practice")
+    return best
+
+
+def _gives(curve: Sequence[Caught], setting: float) -> float:
+    """Rate of a setting among the measured ones, along the line."""
+    for lower, upper in pairwise(curve):
+        if lower.setting - 1e-9 <= setting <= upper.setting + 1e-9:
+            share = (setting - lower.setting) / (upper.setting - lower.setting)
+            return lower.rate_g_m2 + share * (upper.rate_g_m2 - lower.rate_g_m2)
+    return curve[0].rate_g_m2
+
+
 def averaged(tests: Sequence[Caught]) -> list[Caught]:
     """Tests by setting, those of one setting averaged, from low to high."""
     by: dict[float, list[float]] = {}
@@ -232,7 +285,8 @@ def half_way(used_kg: float, done_m2: float, size_m2: float, planned_kg: float, 
 class Advised:
     """What a machine is set to for a job: each of two crosswise passes, or one pass; ``verified`` by a measured pass.
 
-    ``setting`` None: nothing measured says it, and ``why`` says what is missing.
+    ``setting`` None: nothing measured says it, and ``why`` says what is missing. ``off``: share by which the stop of
+    the lever gives more (below 0: less) than was wanted.
     """
 
     machine: str
@@ -240,19 +294,25 @@ class Advised:
     each_way: bool = False
     verified: bool = False
     why: str = ""
+    off: float = 0.0
 
 
-def advise(machine: str, tests: Sequence[Caught], rate_g_m2: float) -> Advised:
-    """The setting for half the rate in two directions; where that was not measured, for the rate in one pass."""
+def advise(machine: str, tests: Sequence[Caught], rate_g_m2: float, step: float | None = None) -> Advised:
+    """The setting for half the rate in two directions; where that was not measured, for the rate in one pass.
+
+    ``step``: from one stop of its lever to the next, None where it stops anywhere.
+    """
     refused = ""
     for each_way in (True, False):
         rate = rate_g_m2 / 2 if each_way else rate_g_m2
         try:
-            found = setting_for(tests, rate, Working("Setting"))
+            exact = setting_for(tests, rate, Working("Setting"))
+            found = on_lever(tests, exact, rate, step, Working("Setting"))
         except AmberError as refusal:
             refused = refusal.sentence
             continue
-        return Advised(machine, found.setting, each_way, verified(tests, found.setting, rate))
+        proved = verified(tests, found.setting, rate)
+        return Advised(machine, found.setting, each_way, proved, off=found.rate_g_m2 / rate - 1)
     return Advised(machine, None, why=refused)
 
 

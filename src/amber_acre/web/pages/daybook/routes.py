@@ -35,7 +35,7 @@ from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.daybook.forms import EntryForm
-from amber_acre.web.shown import Shown, figure
+from amber_acre.web.shown import Shown, plain_figure
 from amber_acre.web.skies import entry_held_as_seen
 from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
@@ -353,7 +353,7 @@ def _settings(session: Reading, job: _Logged) -> list[str]:
     if product is None or not rate:
         return []
     found = settings_for(session, product.key, rate)
-    return [f"{one.machine}: {figure(one.setting)}" for one in found if one.setting is not None]
+    return [f"{one.machine}: {plain_figure(one.setting, 3)}" for one in found if one.setting is not None]
 
 
 def _form(request: Request, session: Reading, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:

@@ -9,12 +9,13 @@ from pydantic import Field, ValidationInfo, field_validator
 from amber_acre.core import typed
 from amber_acre.core.errors import MissingInput, OutOfRange
 from amber_acre.web.forms.days import SeenOn
-from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalVolume
+from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalNumber, OptionalVolume
 from amber_acre.web.forms.reading import Form
 
 WIDTH_M = (0.2, 30.0)  # from a hand spreader to a boom [common-practice]
 RUN_M = (1.0, 500.0)
 SETTING_AT_MOST = 1000.0
+STEP_AT_MOST = 10.0
 
 
 class MachineForm(Form):
@@ -23,6 +24,19 @@ class MachineForm(Form):
     width: Annotated[str, Field(max_length=60)]
     tank: OptionalVolume = None
     scale: Note = ""
+    step: OptionalNumber = None
+
+    @field_validator("step")
+    @classmethod
+    def _steps(cls, value: float | None) -> float | None:
+        if value is not None and not 0 < value <= STEP_AT_MOST:
+            raise OutOfRange(
+                f"The steps of a lever lie above 0 and up to {STEP_AT_MOST:g}. Leave it empty where it stops anywhere.",
+                field="step",
+                value=value,
+                limits=(0, STEP_AT_MOST),
+            )
+        return value
 
     @field_validator("width")
     @classmethod

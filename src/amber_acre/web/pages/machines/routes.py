@@ -13,7 +13,7 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed as read_typed
 from amber_acre.core.errors import AmberError
-from amber_acre.core.machines.spreading import Caught, setting_for, verified
+from amber_acre.core.machines.spreading import Caught, on_lever, setting_for, verified
 from amber_acre.core.products.product import Product
 from amber_acre.core.working import Working
 from amber_acre.store import machines as store
@@ -23,7 +23,7 @@ from amber_acre.web.draw.curve import Curve, draw_curve
 from amber_acre.web.forms.reading import Fault, Faults, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of, units_of
 from amber_acre.web.pages.machines.forms import CatchForm, MachineForm, read_amount, read_length
-from amber_acre.web.shown import figure
+from amber_acre.web.shown import plain_figure
 from amber_acre.web.who import WHO, last_logged_by
 
 router = APIRouter()
@@ -40,6 +40,7 @@ class ProductCurve:
     answer: str = ""
     proved: bool = False
     working: Working | None = None
+    off: float = 0.0
 
 
 @router.get("/machines")
@@ -140,6 +141,7 @@ def _typed(row: MachineRow) -> dict[str, str]:
         "width": row.width_typed,
         "tank": row.tank_typed,
         "scale": row.scale,
+        "step": f"{row.step:g}" if row.step is not None else "",
         "version": str(row.version),
     }
 
@@ -160,6 +162,7 @@ def _save(request: Request, session: Writing, posted: dict[str, str], row: Machi
                 tank_l=form.tank.value if form.tank else None,
                 tank_typed=form.tank.text if form.tank else "",
                 scale=form.scale,
+                step=form.step,
                 machine_id=row.id if row else None,
             )
             return go(f"/machines/{saved.id}")
@@ -198,7 +201,7 @@ def _page(
     asked_of, asked = request.query_params.get("of", ""), request.query_params.get("rate", "").strip()
     for key, tests in store.tests_of(row).items():
         mine = asked if asked_of == str(key) else ""
-        curves.append(_curve(products.get(key or 0), tests, mine, units, faults))
+        curves.append(_curve(products.get(key or 0), tests, mine, units, faults, row.step))
     return render(
         request,
         "machines/machine.html",
@@ -216,17 +219,21 @@ def _page(
     )
 
 
-def _curve(product: Product | None, tests: Sequence[Caught], asked: str, units: str, faults: Faults) -> ProductCurve:
+def _curve(
+    product: Product | None, tests: Sequence[Caught], asked: str, units: str, faults: Faults, step: float | None
+) -> ProductCurve:
     if not asked:
         return ProductCurve(product, tests, draw_curve(tests, units_of(units)))
     working = Working("Setting")
     field = f"rate-{product.key if product else 0}"
     try:
         rate = read_typed.mass_rate(asked, "rate").value
-        one = setting_for(tests, rate, working)
+        one = on_lever(tests, setting_for(tests, rate, working), rate, step, working)
     except AmberError as refused:
         faults[field] = Fault(refused.sentence)
         return ProductCurve(product, tests, draw_curve(tests, units_of(units)), asked)
     proved = verified(tests, one.setting, rate)
     drawn = draw_curve(tests, units_of(units), (one.setting, rate))
-    return ProductCurve(product, tests, drawn, asked, figure(one.setting), proved, working)
+    return ProductCurve(
+        product, tests, drawn, asked, plain_figure(one.setting, 3), proved, working, one.rate_g_m2 / rate - 1
+    )
