@@ -64,25 +64,25 @@ def lime_sum(asked: LimeAsked) -> Answer:
         if count > 1:
             answer.tell("each", "Each dressing", rate / count, "g/m²")
             answer.said.append("Half a year between dressings, and a test before more. 25 to 75 lb/1000 ft² are told.")
-    if asked.size_m2 is not None:
-        figures = [per, Figure("size", asked.size_m2, "m²", "ground")]
-        needed = answer.reckon(
-            "needed",
-            "Lime for this ground",
-            "rate * size / 1000",
-            figures,
-            rate * asked.size_m2 / 1000,
-            "kg",
-            "plane-geometry",
-        )
-        if asked.pack_kg is not None:
-            figures = [Figure("needed", needed, "kg", "lime needed"), Figure("pack", asked.pack_kg, "kg", "a bag")]
-            count = math.ceil(round(needed / asked.pack_kg, 9))
-            answer.reckon("packs", "Bags", "ceil(needed / pack)", figures, float(count), "", "plane-geometry")
+    for_ground(answer, per, asked.size_m2, asked.pack_kg)
     answer.said.append(
         "Mask for the dust. Hydrated lime burns: by its label alone. Never together with ammonium or urea."
     )
     return answer
+
+
+def for_ground(answer: Answer, rate: Figure, size_m2: float | None, pack_kg: float | None) -> None:
+    """What a rate in g/m² comes to on a ground, and the bags of it, where they are known."""
+    if size_m2 is None:
+        return
+    figures = [rate, Figure("size", size_m2, "m²", "ground")]
+    needed = answer.reckon(
+        "needed", "For this ground", "rate * size / 1000", figures, rate.value * size_m2 / 1000, "kg", "plane-geometry"
+    )
+    if pack_kg is not None:
+        figures = [Figure("needed", needed, "kg", "needed"), Figure("pack", pack_kg, "kg", "a bag")]
+        count = math.ceil(round(needed / pack_kg, 9))
+        answer.reckon("packs", "Bags", "ceil(needed / pack)", figures, float(count), "", "plane-geometry")
 
 
 @dataclass(frozen=True)

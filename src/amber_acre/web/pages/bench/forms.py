@@ -15,12 +15,18 @@ from amber_acre.core.bench.converting import OXIDES
 from amber_acre.core.bench.swapping import SWELLS
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
 from amber_acre.core.products.product import parse_grade
+from amber_acre.core.tables.liming import LIME_TEXTURES
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.core.tables.soil_measures import BUFFER_NAMES
 from amber_acre.web.forms.fields import Checked
 from amber_acre.web.forms.reading import Form
 
 NO_DENSITY = "That is a volume: give the density of the liquid in kg/L above (on the safety sheet)."
+PLACED = [("surface", "on the surface"), ("raked", "raked in"), ("tilled", "tilled in")]
+BUFFERS = [(key, name) for key, name in BUFFER_NAMES.items()]
+REGION_CHOICES = [("cool", "cool and temperate country"), ("warm", "warm and tropical country")]
+SULPHUR_TEXTURES = [("sand", "sand"), ("loam", "loam"), ("clay", "clay")]
 UNITS = [("metric", "metric"), ("us", "feet and pounds")]
 
 
@@ -277,6 +283,37 @@ class LimeForm(Bench):
     size: Size = asked("Ground", "4,500 sq ft, 420 m²")
     pack: Mass = asked("A bag holds", "20 kg, 50 lb")
     dug: Checked = asked("it is dug in, not left on the surface", default=False)
+
+
+class RaiseForm(Bench):
+    ph: Number = asked("pH now", "in water")
+    target: Number = asked("pH wanted", "6.5")
+    depth: Depth = asked("Depth of soil", "10 cm, 4 in; 15 cm where it is dug in")
+    placement: Literal["", "surface", "raked", "tilled"] = asked("It goes", choices=PLACED, default="")
+    buffer_ph: Number = asked("Buffer pH", "of the report; empty: by texture")
+    buffer_method: Literal["", "smp", "mehlich", "adams-evans"] = asked("Its method", choices=BUFFERS, default="")
+    texture: Literal["", "sand", "sandy loam", "loam", "silt loam", "clay loam", "muck"] = asked(
+        "or texture", choices=[(one, one) for one in LIME_TEXTURES], default=""
+    )
+    region: Literal["", "cool", "warm"] = asked("Soils of", choices=REGION_CHOICES, default="")
+    cce: Number = asked("Neutralising value (CCE) of the lime", "% by the label")
+    fine: Percent = asked("Fine enough to act", "% by its sieves; empty is all of it")
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    pack: Mass = asked("A bag holds", "20 kg, 50 lb")
+
+
+class LowerForm(Bench):
+    ph: Number = asked("pH now", "in water")
+    target: Number = asked("pH wanted", "6.5, acid lovers 5")
+    depth: Depth = asked("Depth of soil", "10 cm, 4 in; 15 cm where it is dug in")
+    texture: Literal["", "sand", "loam", "clay"] = asked("Texture", choices=SULPHUR_TEXTURES, default="")
+    placement: Literal["", "surface", "raked", "tilled"] = asked("It goes", choices=PLACED, default="")
+    free_lime: Percent = asked("Free lime", "% of the soil; 0 where a crumb does not fizz")
+    sulphur: Percent = asked("Elemental sulphur in the product", "%")
+    iron: Percent = asked("or its iron", "% of an iron sulphate")
+    aluminium: Percent = asked("or its aluminium", "% of an aluminium sulphate")
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    pack: Mass = asked("A bag holds", "20 kg, 50 lb")
 
 
 class AcidForm(Bench):

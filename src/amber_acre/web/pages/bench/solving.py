@@ -18,6 +18,7 @@ from amber_acre.core.bench.machine_sums import (
     spreader_sum,
     sprinkler_sum,
 )
+from amber_acre.core.bench.ph_sums import LowerAsked, RaiseAsked, lower_sum, raise_sum
 from amber_acre.core.bench.rates import RateAsked, rate_sum
 from amber_acre.core.bench.schedules import Schedule, ScheduleAsked, schedule_sum
 from amber_acre.core.bench.soil_sums import AcidAsked, LimeAsked, acid_sum, lime_sum
@@ -189,6 +190,43 @@ def lime(form: forms.LimeForm) -> Answer:
             of(form.size),
             of(form.pack),
             not form.dug,
+        )
+    )
+
+
+def raised(form: forms.RaiseForm) -> Answer:
+    cce = form.cce / 100 if form.cce is not None else None
+    return raise_sum(
+        RaiseAsked(
+            needed(form.ph, "ph"),
+            needed(form.target, "target"),
+            needed(form.depth, "depth").value * 1000,
+            needed(form.placement or None, "placement"),
+            form.buffer_ph,
+            form.buffer_method or None,
+            form.texture or None,
+            form.region or "cool",
+            cce * (form.fine.value if form.fine is not None else 1.0) if cce is not None else None,
+            of(form.size),
+            of(form.pack),
+        )
+    )
+
+
+def lowered(form: forms.LowerForm) -> Answer:
+    return lower_sum(
+        LowerAsked(
+            needed(form.ph, "ph"),
+            needed(form.target, "target"),
+            needed(form.texture or None, "texture"),
+            needed(form.depth, "depth").value * 1000,
+            needed(form.placement or None, "placement"),
+            form.free_lime.value if form.free_lime is not None else None,
+            share(form.sulphur),
+            share(form.iron),
+            share(form.aluminium),
+            of(form.size),
+            of(form.pack),
         )
     )
 
