@@ -242,6 +242,24 @@ def test_a_mix_is_scaled_ordered_and_held_against_labels(demo: Browser) -> None:
     assert demo.get("/bench/mix").status_code == 200
 
 
+def test_a_mix_by_the_litre_asks_no_ground(demo: Browser) -> None:
+    water = "/bench/mix?water=24+×+1.5+L&tank=15+L"
+    page = " ".join(re.sub(r"<[^>]+>", " ", demo.get(f"{water}&product-0=12&rate-0=3+mL/L").text).split())
+    assert "36.0 L of mix: 3 tanks , the last filled to 6.00 L" in page
+    assert "A litre holds" in page
+    for address, field in (
+        (f"{water}&product-0=12&rate-0=2+mL/m²", "rate-0"),
+        (f"{water}&area=1&product-0=12&rate-0=2+mL/L", "water"),
+        ("/bench/mix?water=24+×+pots&tank=15+L&product-0=12&rate-0=2+mL/L", "water"),
+        ("/bench/mix?water=40+L&product-0=12&rate-0=2+mL/L", "tank"),
+        (water, "product-0"),
+    ):
+        answer = demo.get(address)
+        assert answer.status_code == 422, address
+        assert f'id="fault-{field}"' in answer.text, address
+    assert 'value="24 × 1.5 L"' in demo.get(water).text
+
+
 def test_a_sum_is_kept_for_a_property_and_forgotten(demo: Browser) -> None:
     address = "/bench/rate?grade=17-3-8&nitrogen=3+g/m%C2%B2&size=410+m%C2%B2"
     kept = demo.post("/bench/keep", {"address": address, "title": "Back lawn by hand", "place": "1"}, address)

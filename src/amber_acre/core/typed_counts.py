@@ -108,6 +108,51 @@ def count_rate(text: str, field: str = "rate") -> CountRate:
     return rate
 
 
+_LITRE = {"l": 1.0, "litre": 1.0, "liter": 1.0, "gal": VOLUME_L["US gal"], "gallon": VOLUME_L["US gal"]}
+
+
+def in_water(text: str, field: str, density_kg_l: float | None) -> float:
+    """Grams of product in a litre from ``2 g/L``, ``5 mL/L``, ``1 oz/gal``; a volume asks for its density.
+
+    Refuses what says no litre or gallon (NotUnderstood) and over 50 g/L (OutOfRange).
+    """
+    plain = " ".join(text.strip().lower().replace(" per ", "/").replace(" of water", "").split())
+    amount, slash, per = plain.partition("/")
+    litres = _LITRE.get(per.strip().rstrip(".").removesuffix("s") if per.strip() != "l" else "l")
+    if not slash or litres is None:
+        raise NotUnderstood(
+            f"“{text}” is no rate in water. Type it like 2 g/L, 5 mL/L or 1 fl oz/gal.", field=field, value=text
+        )
+    try:
+        grams = typed.mass(amount, "", field).value * 1000
+    except NotUnderstood:
+        volume = typed.volume(amount, "", field).value
+        if density_kg_l is None:
+            raise NotUnderstood(f"“{text}” is a volume of a solid. Type its weight.", field=field, value=text) from None
+        grams = volume * density_kg_l * 1000
+    if not 0 < grams / litres * 1000 <= AT_MOST["water"]:
+        raise OutOfRange(
+            f"“{text}” is {grams / litres:,.4g} g in a litre: check the unit.",
+            field=field,
+            value=grams / litres,
+            limits=(0, AT_MOST["water"] / 1000),
+        )
+    return grams / litres
+
+
+_MANY = re.compile(r"([\d.,]+)\s*[×x*]\s*(.+)", re.IGNORECASE)
+
+
+def litres_of(text: str, bare: str, field: str) -> float:
+    """Litres of ``40 L``, or of ``24 × 1.5 L``: so many pots that get so much each; above 0 (OutOfRange)."""
+    many = _MANY.fullmatch(text.strip())
+    count = typed.number(many[1], field) if many is not None else 1.0
+    litres = count * typed.volume(many[2] if many is not None else text, bare, field).value
+    if litres <= 0:
+        raise OutOfRange("How much water is above zero.", field=field, value=litres, limits=(0, None))
+    return litres
+
+
 def count_rates(text: str, field: str = "label_by") -> tuple[CountRate, ...]:
     """Doses a label gives beside its rate by area, with semicolons between; each basis once (DoesNotFit)."""
     rates = tuple(count_rate(part, field) for part in re.split(r"[;\n]+", text) if part.strip())

@@ -8,6 +8,7 @@ from __future__ import annotations
 import math
 from collections.abc import Sequence
 from dataclasses import dataclass
+from typing import Protocol, TypeVar
 
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.jobs.brings import Brings, brings
@@ -141,7 +142,19 @@ def _dosed(part: Part, size_m2: float, spray_l_m2: float, full: float, last: flo
     return Dosed(part, each, per * last, part.rate_g_m2 * size_m2 / 1000)
 
 
-def in_order(parts: Sequence[Part]) -> list[Part]:
+class Poured(Protocol):
+    """A part of any mix."""
+
+    @property
+    def product(self) -> Product:
+        """What goes into the tank."""
+        ...
+
+
+P = TypeVar("P", bound=Poured)
+
+
+def in_order(parts: Sequence[P]) -> list[P]:
     """As they go into half a tank of water: powders that dissolve, iron, other liquids, living things, what wets."""
     return sorted(parts, key=lambda part: (_turn(part.product), part.product.name))
 
@@ -156,7 +169,7 @@ def _turn(product: Product) -> int:
     return 1 if product.family == "iron" else 3 if product.family == "stimulant" else 2
 
 
-def against(parts: Sequence[Part]) -> list[str]:
+def against(parts: Sequence[Poured]) -> list[str]:
     """What of the parts does not go into one tank, in sentences."""
     found = []
     for first in parts:

@@ -30,7 +30,7 @@ SULPHUR_TEXTURES = [("sand", "sand"), ("loam", "loam"), ("clay", "clay")]
 UNITS = [("metric", "metric"), ("us", "feet and pounds")]
 
 
-def _by_system(read: Callable[[str, str, str], Any], metric: str, us: str) -> Any:
+def by_system(read: Callable[[str, str, str], Any], metric: str, us: str) -> Any:
     """Reads a text whose bare figures are in the system the form says; empty is None."""
 
     def validate(value: Any, info: ValidationInfo) -> Any:
@@ -103,16 +103,16 @@ def _figures(text: str, field: str) -> list[float]:
     return typed_machines.many(text, lambda part: typed.number(part, field), field)
 
 
-Size = Annotated[typed.Typed | None, _by_system(typed.area, "m²", "ft²")]
-Length = Annotated[typed.Typed | None, _by_system(typed.length, "m", "ft")]
-Depth = Annotated[typed.Typed | None, _by_system(typed.distance, "cm", "in")]
-Mass = Annotated[typed.Typed | None, _by_system(typed.mass, "kg", "lb")]
-Grams = Annotated[typed.Typed | None, _by_system(typed.mass, "g", "g")]
-Volume = Annotated[typed.Typed | None, _by_system(typed.volume, "L", "US gal")]
-Loose = Annotated[typed.Typed | None, _by_system(typed.volume, "L", "ft³")]
-Speed = Annotated[typed.Typed | None, _by_system(typed_machines.speed, "km/h", "mph")]
-Flow = Annotated[typed.Typed | None, _by_system(typed_machines.flow, "l/min", "gal/min")]
-Strength = Annotated[typed.Typed | None, _by_system(typed_machines.concentration, "mg/l", "ppm")]
+Size = Annotated[typed.Typed | None, by_system(typed.area, "m²", "ft²")]
+Length = Annotated[typed.Typed | None, by_system(typed.length, "m", "ft")]
+Depth = Annotated[typed.Typed | None, by_system(typed.distance, "cm", "in")]
+Mass = Annotated[typed.Typed | None, by_system(typed.mass, "kg", "lb")]
+Grams = Annotated[typed.Typed | None, by_system(typed.mass, "g", "g")]
+Volume = Annotated[typed.Typed | None, by_system(typed.volume, "L", "US gal")]
+Loose = Annotated[typed.Typed | None, by_system(typed.volume, "L", "ft³")]
+Speed = Annotated[typed.Typed | None, by_system(typed_machines.speed, "km/h", "mph")]
+Flow = Annotated[typed.Typed | None, by_system(typed_machines.flow, "l/min", "gal/min")]
+Strength = Annotated[typed.Typed | None, by_system(typed_machines.concentration, "mg/l", "ppm")]
 Pressure = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.pressure(text, None, field))]
 Seconds = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.seconds(text, "s", field))]
 Rate = Annotated[float | None, BeforeValidator(_rate)]

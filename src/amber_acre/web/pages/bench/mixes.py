@@ -2,38 +2,45 @@
 
 from __future__ import annotations
 
+from collections.abc import Callable
 from datetime import date
-from typing import Any
+from typing import Annotated, Any, TypeVar
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.bench.mixing import JAR, MOST_PARTS, Mix, Part, mix
+from amber_acre.core.bench.water_mixing import InWater, WaterMix, water_mix
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.products.product import Product
+from amber_acre.core.typed_counts import in_water, litres_of
 from amber_acre.store.shelf import shelf
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
-from amber_acre.web.pages.bench.forms import Volume, VolumeRate, asked
+from amber_acre.web.pages.bench.forms import Volume, VolumeRate, asked, by_system
 from amber_acre.web.pages.bench.shelf_forms import OverShelf
 from amber_acre.web.pages.bench.shelf_sums import Place, place_of, read_address, shared
 from amber_acre.web.pages.bench.visiting import Visit, VisitForm, make_visit, nothing_asked, with_visit
 
 router = APIRouter()
 FIRST_ROWS = 4
+Litres = Annotated[float | None, by_system(litres_of, "L", "US gal")]
 
 
 class MixForm(OverShelf):
     spray: VolumeRate = asked("Mix put down", "1 gal/1000, 400 L/ha")
     tank: Volume = asked("A tank holds", "15 L, 4 US gal")
+    water: Litres = asked("or by the litre, in", "40 L of mix; 24 × 1.5 L for pots")
 
 
 @router.get("/bench/mix")
 def show_mix(request: Request, session: Reading, today: Today) -> HTMLResponse:
     """A recipe scaled to a ground and a tank."""
     read = read_address(request, MixForm)
+    if read.value is not None and read.value.water is not None:
+        return _in_water(request, session, read, read.value, read.value.water)
     place, made = _answer(session, read, today)
     return _page(request, session, read, place, made, nothing_asked())
 
@@ -74,7 +81,12 @@ def _visit(made: Mix | None, place: Place | None) -> Visit | None:
 
 
 def _page(
-    request: Request, session: Reading, read: Read[Any], place: Place | None, made: Mix | None, visit: Read[Any]
+    request: Request,
+    session: Reading,
+    read: Read[Any],
+    place: Place | None,
+    made: Mix | WaterMix | None,
+    visit: Read[Any],
 ) -> HTMLResponse:
     rows = [n for n in range(MOST_PARTS) if n < FIRST_ROWS or read.typed.get(f"product-{n}")]
     return render(
@@ -82,7 +94,8 @@ def _page(
         "bench/mix.html",
         422 if read.faults or visit.faults else 200,
         **with_visit(shared(request, session, read, place), visit),
-        made=made,
+        made=made if isinstance(made, Mix) else None,
+        poured=made if isinstance(made, WaterMix) else None,
         rows=[*rows, min(MOST_PARTS - 1, len(rows))] if rows[-1] < MOST_PARTS - 1 and len(rows) > FIRST_ROWS else rows,
         products=sorted(((one.key, one.name) for one in shelf(session)), key=lambda c: c[1].lower()),
         jar=JAR,
@@ -94,7 +107,18 @@ def _made(form: MixForm, read: Read[Any], products: dict[int, Product], size_m2:
     for value, name in ((form.spray, "spray"), (form.tank, "tank")):
         if value is None:
             raise MissingInput("This is needed. Fill it in.", field=name)
-    parts = []
+    parts = _parts(read, products, lambda product, text, field: Part(product, _rate(product, text, field)))
+    if read.faults or form.spray is None or form.tank is None:
+        return None
+    return mix(parts, size_m2, form.spray.value / 1000, form.tank.value)
+
+
+P = TypeVar("P")
+
+
+def _parts(read: Read[Any], products: dict[int, Product], made: Callable[[Product, str, str], P]) -> list[P]:
+    """The parts of the address; what cannot be read of one stands beside its row."""
+    parts: list[P] = []
     for n in range(MOST_PARTS):
         key = read.typed.get(f"product-{n}", "").strip()
         if not key:
@@ -104,13 +128,34 @@ def _made(form: MixForm, read: Read[Any], products: dict[int, Product], size_m2:
             read.refuse(MissingInput("This product is not on the shelf. Choose another.", field=f"product-{n}"))
             continue
         try:
-            parts.append(Part(product, _rate(product, read.typed.get(f"rate-{n}", ""), f"rate-{n}")))
+            parts.append(made(product, read.typed.get(f"rate-{n}", ""), f"rate-{n}"))
         except AmberError as refused:
             refused.field = f"rate-{n}"
             read.refuse(refused)
-    if read.faults or form.spray is None or form.tank is None:
-        return None
-    return mix(parts, size_m2, form.spray.value / 1000, form.tank.value)
+    return parts
+
+
+def _in_water(request: Request, session: Reading, read: Read[Any], form: MixForm, litres: float) -> HTMLResponse:
+    """A recipe by the litre: no ground, so no rate by area and no job."""
+    made = None
+    if form.area is not None or form.size is not None:
+        read.refuse(DoesNotFit("By the litre no ground is asked: empty one of the two.", field="water"))
+    if form.tank is None:
+        read.refuse(MissingInput("This is needed. Fill it in.", field="tank"))
+    products = {one.key: one for one in shelf(session)}
+    parts = _parts(
+        read,
+        products,
+        lambda product, text, field: InWater(
+            product, in_water(text, field, product.density_kg_l if product.liquid else None)
+        ),
+    )
+    if not read.faults and form.tank is not None:
+        try:
+            made = water_mix(parts, litres, form.tank.value)
+        except AmberError as refused:
+            read.refuse(refused)
+    return _page(request, session, read, None, made, nothing_asked())
 
 
 def _rate(product: Product, text: str, field: str) -> float:
