@@ -245,7 +245,7 @@ def test_a_mix_is_scaled_ordered_and_held_against_labels(demo: Browser) -> None:
 def test_a_mix_by_the_litre_asks_no_ground(demo: Browser) -> None:
     water = "/bench/mix?water=24+×+1.5+L&tank=15+L"
     page = " ".join(re.sub(r"<[^>]+>", " ", demo.get(f"{water}&product-0=12&rate-0=3+mL/L").text).split())
-    assert "36.0 L of mix: 3 tanks , the last filled to 6.00 L" in page
+    assert "36.0 L of mix: 3 tanks, the last filled to 6.00 L" in page
     assert "A litre holds" in page
     for address, field in (
         (f"{water}&product-0=12&rate-0=2+mL/m²", "rate-0"),
