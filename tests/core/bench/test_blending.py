@@ -187,3 +187,44 @@ def test_what_the_next_larger_pack_would_do(large: float, more: float | None, fr
         assert found.more == pytest.approx(more)
         assert found.pays_from_kg == pytest.approx(from_kg)
     assert Part(product, 10.0, ((product.packs[1], 1),)).larger is None
+
+
+def of_forms(key: int, price: float, **forms: float) -> Product:
+    """A straight whose nitrogen comes in the forms named, as fractions of the product."""
+    plain = straight(key, (sum(forms.values()), 0, 0), price, label=(0.1, 60))
+    return replace(plain, nitrogen=dict(forms))  # type: ignore[misc]
+
+
+def test_forms_of_nitrogen_are_targets() -> None:
+    """Roses of a hot season: nine parts of nitrate to one of ammonium [common-practice]. Of ammonium nitrate (half and
+    half) and calcium nitrate (all nitrate) it is one part of nitrogen to four; by pencil."""
+    both = of_forms(1, 10, nitrate=0.16, ammoniacal=0.16)
+    calcium = of_forms(2, 30, nitrate=0.155)
+    urea = of_forms(3, 5, urea=0.46)
+    asked = Wanted(100, {"n": 3.0}, {"n": 3.0 + 1e-6}, form_least={"nitrate": 0.9, "ammoniacal": 0.1})
+    found = blend([both, calcium, urea], asked).best
+    assert rates(found) == pytest.approx({1: 3 * 0.2 / 0.32, 2: 3 * 0.8 / 0.155}, rel=1e-3)
+    assert any("nitrate nitrogen is at 90% of it" in one for one in found.binds)
+    cheap = blend([both, calcium, urea], Wanted(100, {"n": 3.0})).best
+    assert set(rates(cheap)) == {3}
+    none = blend([both, calcium, urea], Wanted(100, {"n": 3.0}, form_most={"urea": 0.0})).best
+    assert 3 not in rates(none)
+
+
+def test_shares_of_forms_that_cannot_be_are_refused() -> None:
+    for least in ({"nitrate": 1.1}, {"nitrate": -0.1}):
+        with pytest.raises(OutOfRange):
+            Wanted(100, {"n": 3.0}, form_least=least)  # type: ignore[arg-type]
+    with pytest.raises(DoesNotFit, match="130%"):
+        Wanted(100, {"n": 3.0}, slow_share=0.4, form_least={"nitrate": 0.9})
+    urea = of_forms(3, 5, urea=0.46)
+    with pytest.raises(DoesNotFit, match="less of the nitrogen nitrate"):
+        blend([urea], Wanted(100, {"n": 3.0}, form_least={"nitrate": 0.5}))
+
+
+@given(st.floats(0.0, 1.0), st.floats(1.0, 4.0))
+def test_a_share_of_nitrate_holds_in_what_is_found(part: float, n: float) -> None:
+    shelf = [of_forms(1, 10, nitrate=0.16, ammoniacal=0.16), of_forms(2, 30, nitrate=0.155), of_forms(3, 5, urea=0.46)]
+    found = blend(shelf, Wanted(100, {"n": n}, form_least={"nitrate": part})).best
+    nitrate = sum(p.rate_g_m2 * p.product.nitrogen.get("nitrate", 0.0) for p in found.parts)
+    assert nitrate >= part * found.brings["n"] - 1e-3

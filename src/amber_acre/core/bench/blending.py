@@ -13,6 +13,7 @@ from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.linear import INFINITE, Program
 from amber_acre.core.products.product import Pack, Product
 from amber_acre.core.quantities import Kilograms, Money
+from amber_acre.core.tables.nitrogen_forms import FORM_ROWS, NITROGEN_FORMS, NitrogenForm
 
 # What may be asked of, its name, and its share in a product.
 NUTRIENTS: dict[str, str] = {
@@ -23,6 +24,7 @@ NUTRIENTS: dict[str, str] = {
     "mg": "magnesium Mg",
     "fe": "iron Fe",
 }
+NAMED: dict[str, NitrogenForm] = {form: form for form in NITROGEN_FORMS}
 MOST_KINDS = 3  # products a crew mixes or lays one after another on a day [common-practice]
 NODES = 20_000
 GAP = 1e-4
@@ -31,6 +33,7 @@ WEIGHT_MONEY_KG = 1e-4  # of money a kg carried: of two that cost the same the l
 PACKS_AT_MOST = 500.0
 SLACK_G_M2 = 1e-4  # what a scale does not show
 BINDS = 1e-6
+FORM_SOFTER = 0.5  # a form of the nitrogen gives way before its amount does [common-practice]
 MEASURE_G_M2 = 1.0  # what a limit of nothing is measured by when it gives way [common-practice]
 
 
@@ -44,7 +47,10 @@ def share(product: Product, nutrient: str) -> float:
 
 @dataclass(frozen=True)
 class Wanted:
-    """g/m² of each nutrient at least, and at most where a figure stands (0 allowed); quick nitrogen at most."""
+    """g/m² of each nutrient at least, and at most where a figure stands (0 allowed); quick nitrogen at most.
+
+    ``form_least``/``form_most``: shares of the nitrogen by form, 0–1.
+    """
 
     size_m2: float
     least: Mapping[str, float]
@@ -52,6 +58,8 @@ class Wanted:
     slow_share: float = 0.0
     quick_most: float | None = None
     kinds: int = MOST_KINDS
+    form_least: Mapping[NitrogenForm, float] = field(default_factory=dict)
+    form_most: Mapping[NitrogenForm, float] = field(default_factory=dict)
 
     def __post_init__(self) -> None:
         if self.size_m2 <= 0:
@@ -65,6 +73,15 @@ class Wanted:
                 )
         if not 0 <= self.slow_share <= 1:
             raise OutOfRange("A share lies between 0 and 100 %.", field="slow", limits=(0, 1))
+        for form, part in (*self.form_least.items(), *self.form_most.items()):
+            if not 0 <= part <= 1:
+                raise OutOfRange("A share lies between 0 and 100 %.", field=form, limits=(0, 1))
+        if sum(self.form_least.values()) + self.slow_share > 1 + 1e-9:
+            raise DoesNotFit(
+                f"Shares of the nitrogen come to {sum(self.form_least.values()) + self.slow_share:.0%}: together they"
+                " are 100 % at most.",
+                field=next(iter(self.form_least)),
+            )
 
 
 @dataclass(frozen=True)
@@ -208,9 +225,25 @@ def _nutrients(asked: _Asked, shelf: Sequence[Product], wanted: Wanted, give: Ma
             if p.total_nitrogen > 0
         }
         asked.program.row(terms | ({give["slow"]: 1.0} if "slow" in give else {}), low=0)
+    for form, part, way in _forms(wanted):
+        terms = {
+            rate: way * (p.nitrogen.get(form, 0.0) - part * p.total_nitrogen)
+            for rate, p in zip(asked.rates, shelf, strict=True)
+            if p.total_nitrogen > 0
+        }
+        name = f"{form} {'least' if way > 0 else 'most'}"
+        asked.program.row(terms | ({give[name]: 1.0} if name in give else {}), low=0)
     if wanted.quick_most is not None:
         terms = {rate: p.quick_fraction for rate, p in zip(asked.rates, shelf, strict=True) if p.quick_fraction > 0}
         asked.program.row(terms | ({give["quick"]: -1.0} if "quick" in give else {}), high=wanted.quick_most)
+
+
+def _forms(wanted: Wanted) -> list[tuple[NitrogenForm, float, float]]:
+    """Each share of a form of nitrogen that is asked for: form, share, 1 at least or −1 at most."""
+    return [
+        *((form, part, 1.0) for form, part in wanted.form_least.items() if part > 0),
+        *((form, part, -1.0) for form, part in wanted.form_most.items()),
+    ]
 
 
 def _solve(shelf: Sequence[Product], wanted: Wanted) -> Blend:
@@ -254,6 +287,10 @@ def _binds(parts: Sequence[Part], brings: Mapping[str, float], wanted: Wanted) -
             said.append(f"{part.product.name} lies at the highest rate of its label")
         elif abs(part.rate_g_m2 - label.min_g_m2) < SLACK_G_M2:
             said.append(f"{part.product.name} lies at the lowest rate of its label")
+    for form, share_of, _ in _forms(wanted):
+        brought = sum(part.rate_g_m2 * part.product.nitrogen.get(form, 0.0) for part in parts)
+        if abs(brought - share_of * brings["n"]) < SLACK_G_M2:
+            said.append(f"{FORM_ROWS[form].name} nitrogen is at {share_of:.0%} of it")
     quick = sum(part.rate_g_m2 * part.product.quick_fraction for part in parts)
     if wanted.quick_most is not None and abs(quick - wanted.quick_most) < SLACK_G_M2:
         said.append("quick nitrogen is at the most of one application")
@@ -275,25 +312,28 @@ def _least_change(shelf: Sequence[Product], wanted: Wanted) -> str:
             give[f"{key} most"] = asked.program.column(1 / max(wanted.most[key], MEASURE_G_M2), INFINITE)
     if wanted.slow_share > 0:
         give["slow"] = asked.program.column(1.0, INFINITE)
+    for form, part, way in _forms(wanted):
+        weight = FORM_SOFTER / max(part * wanted.least.get("n", 0.0), MEASURE_G_M2)
+        give[f"{form} {'least' if way > 0 else 'most'}"] = asked.program.column(weight, INFINITE)
     if wanted.quick_most is not None:
         give["quick"] = asked.program.column(1 / wanted.quick_most, INFINITE)
     _nutrients(asked, shelf, wanted, give)
     x = asked.program.solve(GAP, NODES).x
-    said = []
-    for name, column in give.items():
-        if x[column] <= SLACK_G_M2:
-            continue
-        key, _, end = name.partition(" ")
-        if name == "slow":
-            said.append("less of the nitrogen slow")
-        elif name == "quick":
-            said.append(f"{(wanted.quick_most or 0.0) + x[column]:.3g} g/m² of quick nitrogen at once")
-        elif end == "least":
-            said.append(
-                f"{wanted.least[key] - x[column]:.3g} g/m² of {NUTRIENTS[key]} instead of {wanted.least[key]:g} g/m²"
-            )
-        else:
-            limit = wanted.most[key]
-            said.append(f"up to {limit + x[column]:.3g} g/m² of {NUTRIENTS[key]} instead of {limit:g} g/m²")
+    said = [_given(name, x[column], wanted) for name, column in give.items() if x[column] > SLACK_G_M2]
     words = " and ".join(said) or "more than so few products"
     return f"No blend of the shelf meets all of it within the labels. The least that has to give: {words}."
+
+
+def _given(name: str, by: float, wanted: Wanted) -> str:
+    """A limit that gives way, in words; ``by``: g/m²."""
+    key, _, end = name.partition(" ")
+    if name == "slow":
+        return "less of the nitrogen slow"
+    if name == "quick":
+        return f"{(wanted.quick_most or 0.0) + by:.3g} g/m² of quick nitrogen at once"
+    if key in NAMED:
+        return f"{'less' if end == 'least' else 'more'} of the nitrogen {FORM_ROWS[NAMED[key]].name}"
+    if end == "least":
+        return f"{wanted.least[key] - by:.3g} g/m² of {NUTRIENTS[key]} instead of {wanted.least[key]:g} g/m²"
+    limit = wanted.most[key]
+    return f"up to {limit + by:.3g} g/m² of {NUTRIENTS[key]} instead of {limit:g} g/m²"

@@ -37,4 +37,7 @@ class BlendForm(OverShelf):
     p2o5_most: MassRate = asked("Phosphate, at most", "0 g/m² keeps it out")
     k2o_most: MassRate = asked("Potash, at most")
     slow: Percent = asked("of the nitrogen slow", "%, at least")
+    nitrate: Percent = asked("of it nitrate", "%, at least")
+    ammoniacal: Percent = asked("of it ammonium", "%, at least")
+    urea: Percent = asked("of it urea", "%, at most")
     kinds: Number = asked("Products at most", f"{MOST_KINDS} where nothing is typed")

@@ -18,7 +18,8 @@ from amber_acre.core.products.product import SITES, Product, Site
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.local import QUICK_CAP_G_M2, TOTAL_CAP_G_M2, phosphorus_forbidden
 from amber_acre.core.season.climate import Climate
-from amber_acre.core.tables.nitrogen_forms import FAMILIES
+from amber_acre.core.tables.nitrogen_forms import FAMILIES, NitrogenForm
+from amber_acre.core.typed import Typed
 from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of, books
 from amber_acre.store.clients import properties, property_of
@@ -266,7 +267,11 @@ def _wanted(form: BlendForm, place: Place) -> tuple[Wanted, list[str]]:
             where = f" ({ground.name})" if len(place.grounds) > 1 else ""
             notes.append(f"No phosphate: {forbidden}{where}.")
             break
-    return Wanted(place.size_m2, least, most, form.slow.value if form.slow else 0.0, quick, int(kinds)), notes
+    forms: dict[NitrogenForm, Typed | None] = {"nitrate": form.nitrate, "ammoniacal": form.ammoniacal}
+    at_least = {key: read.value for key, read in forms.items() if read is not None}
+    at_most: dict[NitrogenForm, float] = {} if form.urea is None else {"urea": form.urea.value}
+    slow = form.slow.value if form.slow else 0.0
+    return Wanted(place.size_m2, least, most, slow, quick, int(kinds), at_least, at_most), notes
 
 
 def _blends(made: Blended) -> list[tuple[str, Blend]]:
