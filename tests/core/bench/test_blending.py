@@ -11,7 +11,7 @@ from hypothesis import given
 from hypothesis import settings as budget
 from hypothesis import strategies as st
 
-from amber_acre.core.bench.blending import BINDS, MOST_KINDS, NUTRIENTS, Blend, Part, Wanted, blend, share
+from amber_acre.core.bench.blending import BINDS, MOST_KINDS, NAMED, NUTRIENTS, Blend, Part, Wanted, blend, share
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.product import Label, Pack, Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
@@ -192,7 +192,7 @@ def test_what_the_next_larger_pack_would_do(large: float, more: float | None, fr
 def of_forms(key: int, price: float, **forms: float) -> Product:
     """A straight whose nitrogen comes in the forms named, as fractions of the product."""
     plain = straight(key, (sum(forms.values()), 0, 0), price, label=(0.1, 60))
-    return replace(plain, nitrogen=dict(forms))  # type: ignore[misc]
+    return replace(plain, nitrogen={NAMED[form]: part for form, part in forms.items()})
 
 
 def test_forms_of_nitrogen_are_targets() -> None:
