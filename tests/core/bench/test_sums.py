@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from datetime import date
 from typing import Any
 
 import pytest
@@ -187,6 +188,26 @@ def test_monthly_against_fortnightly_halves() -> None:
     assert said.value("difference") == pytest.approx(0.083, abs=5e-4)
     assert said.value("at_once") == 2
     assert check(said.working) > 0
+
+
+def test_how_long_a_bottle_does_it_and_when_the_next_is_bought() -> None:
+    """1.5 mL/m² on 400 m² take 600 mL each time: a gallon of 3785 mL does it six times, every fortnight from 4 May to
+    13 July, and is short on 27 July; by pencil."""
+    asked = ScheduleAsked(
+        Schedule(1.5, 365.25 / 14, "fortnightly"), unit="mL/m²", size_m2=400, held=3785.4, first=date(2026, 5, 4)
+    )
+    said = schedule_sum(asked)
+    assert said.value("treatments") == 6
+    assert said.value("lasts") == pytest.approx(12)
+    assert "Buy before 27 July 2026" in said.said[-1]
+    none = schedule_sum(ScheduleAsked(asked.one, unit="mL/m²", size_m2=400, held=599.9, first=date(2026, 5, 4)))
+    assert none.value("treatments") == 0
+    assert "Buy before 4 May 2026" in none.said[-1]
+    even = schedule_sum(ScheduleAsked(asked.one, unit="mL/m²", size_m2=400, held=600))
+    assert even.value("treatments") == 1
+    for held, size in ((None, 400.0), (600.0, None), (0.0, 400.0), (600.0, 0.0)):
+        with pytest.raises(AmberError):
+            schedule_sum(ScheduleAsked(asked.one, unit="mL/m²", size_m2=size, held=held))
 
 
 def test_over_the_label_in_rate_and_in_interval() -> None:

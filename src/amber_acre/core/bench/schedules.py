@@ -2,7 +2,9 @@
 
 from __future__ import annotations
 
+import math
 from dataclasses import dataclass
+from datetime import date, timedelta
 
 from amber_acre.core.bench.answer import Answer
 from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
@@ -32,13 +34,20 @@ class Schedule:
 
 @dataclass(frozen=True)
 class ScheduleAsked:
-    """``one`` against ``other`` or None; the label's rates low to high and its days between, short to long, or None."""
+    """``one`` against ``other`` or None; the label's rates low to high and its days between, short to long, or None.
+
+    ``held``: product at hand, mL or g as the rate has it, for ``size_m2`` of ground; ``first``: the day of the first
+    time.
+    """
 
     one: Schedule
     other: Schedule | None = None
     label_rates: tuple[float, float] | None = None
     label_days: tuple[float, float] | None = None
     unit: str = ""
+    size_m2: float | None = None
+    held: float | None = None
+    first: date | None = None
 
 
 def schedule_sum(asked: ScheduleAsked) -> Answer:
@@ -61,7 +70,44 @@ def schedule_sum(asked: ScheduleAsked) -> Answer:
         strongest = max(asked.one.rate, asked.other.rate) / min(asked.one.rate, asked.other.rate)
         answer.tell("at_once", "Strongest dose over the weakest", strongest, "")
     _label(asked, answer)
+    _lasts(asked, answer)
     return answer
+
+
+def _lasts(asked: ScheduleAsked, answer: Answer) -> None:
+    """How many times what is at hand does the ground, how long that is, and when more must be there."""
+    if asked.held is None and asked.size_m2 is None:
+        return
+    if asked.held is None or asked.size_m2 is None:
+        field = "held" if asked.held is None else "size"
+        raise MissingInput("Say how much is at hand and for what ground.", field=field)
+    if asked.held <= 0 or asked.size_m2 <= 0:
+        raise OutOfRange("This is above zero.", field="held" if asked.held <= 0 else "size", limits=(0, None))
+    plain = asked.unit.split("/")[0]
+    figures = [
+        Figure("held", asked.held, plain, "at hand"),
+        Figure("rate", asked.one.rate, asked.unit, "rate"),
+        Figure("size", asked.size_m2, "m²", "ground"),
+    ]
+    times = math.floor(round(asked.held / (asked.one.rate * asked.size_m2), 9))
+    answer.reckon(
+        "treatments",
+        "Times what is at hand does it",
+        "floor(held / (rate * size))",
+        figures,
+        float(times),
+        "",
+        "plane-geometry",
+    )
+    apart = YEAR_DAYS / asked.one.times_a_year
+    answer.tell("lasts", "Weeks until more must be there", times * apart / 7, "")
+    if asked.first is not None and times * apart > 3650:
+        answer.said.append("It lasts longer than a product keeps: look at the date on its pack.")
+    elif asked.first is not None:
+        short = asked.first + timedelta(days=math.floor(times * apart))
+        answer.said.append(
+            f"Buy before {short:%-d %B %Y}: on that day what is at hand does not do it{' once more' if times else ''}."
+        )
 
 
 def _a_year(key: str, schedule: Schedule, unit: str, answer: Answer) -> float:

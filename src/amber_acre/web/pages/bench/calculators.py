@@ -73,7 +73,7 @@ CALCULATORS: tuple[Calculator, ...] = (
         "schedule",
         "Liquids",
         "One dose or two halves",
-        "A rate again and again: what a year comes to, two ways side by side and against the label.",
+        "A rate again and again: what a year comes to, two ways and against the label; how long what is at hand lasts.",
         forms.ScheduleForm,
         solving.schedule,
         {"rate": "1.8 mL/m²", "often": "monthly", "other_rate": "0.9 mL/m²", "other_often": "fortnightly"},

@@ -6,6 +6,7 @@ Titles and hints are shown on the page and written into the description of the i
 from __future__ import annotations
 
 from collections.abc import Callable, Sequence
+from datetime import date
 from typing import Annotated, Any, Literal
 
 from pydantic import BeforeValidator, Field, ValidationInfo
@@ -160,6 +161,23 @@ def _rate_span(text: str, field: str) -> tuple[float, float, str]:
     return first, top, unit
 
 
+def _held(text: str, field: str) -> tuple[float, str]:
+    """What a pack holds: mL or g, and which of them."""
+    try:
+        return typed.mass(text, "", field).value * 1000, "g"
+    except NotUnderstood:
+        return typed.volume(text, "", field).value * 1000, "mL"
+
+
+def _day(text: str, field: str) -> date:
+    try:
+        return date.fromisoformat(text)
+    except ValueError:
+        raise NotUnderstood(f"“{text}” is no day. Type it like 2026-05-04.", field=field, value=text) from None
+
+
+Held = Annotated[tuple[float, str] | None, plain(_held)]
+Day = Annotated[date | None, plain(_day)]
 VolumeOrMass = Annotated[tuple[float, str] | None, plain(_either_rate)]
 RateSpan = Annotated[tuple[float, float, str] | None, plain(_rate_span)]
 Often = Annotated[tuple[float, str] | None, plain(typed_machines.often)]
@@ -199,6 +217,9 @@ class ScheduleForm(Bench):
     other_often: Often = asked("How often that", "fortnightly")
     label_rate: RateSpan = asked("The label’s rate", "3–5 fl oz/1000, 20–30 g/m²")
     label_days: Span = asked("Days between by the label", "42–56")
+    size: Size = asked("Ground", "4,500 sq ft, 420 m²")
+    held: Held = asked("At hand", "5 L, 15 kg")
+    first: Day = asked("First time on", "2026-05-04")
 
 
 class InjectionForm(Bench):

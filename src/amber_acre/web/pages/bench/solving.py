@@ -93,7 +93,10 @@ def schedule(form: forms.ScheduleForm) -> Answer:
     if label is not None and label[2] != unit:
         raise DoesNotFit("Rate and label are by volume, or both by weight.", field="label_rate")
     rates = (label[0], label[1]) if label is not None else None
-    return schedule_sum(ScheduleAsked(one, other, rates, form.label_days, unit))
+    if form.held is not None and not unit.startswith(form.held[1]):
+        raise DoesNotFit("Rate and what is at hand are by volume, or both by weight.", field="held")
+    held = form.held[0] if form.held is not None else None
+    return schedule_sum(ScheduleAsked(one, other, rates, form.label_days, unit, of(form.size), held, form.first))
 
 
 def injection(form: forms.InjectionForm) -> Answer:
