@@ -276,6 +276,22 @@ def test_a_sum_is_kept_for_a_property_and_forgotten(demo: Browser) -> None:
     assert demo.post("/bench/keep", {"address": address, "title": " "}).status_code == 422
 
 
+def test_a_sum_is_kept_for_a_job(demo: Browser, demo_engine: Engine) -> None:
+    address = "/bench/rate?grade=17-3-8&nitrogen=3+g/m%C2%B2&size=410+m%C2%B2"
+    offered = re.search(r'<optgroup label="a job"><option value="job-(\d+)">', demo.get(address).text)
+    assert offered is not None
+    job = int(offered[1])
+    kept = demo.post("/bench/keep", {"address": address, "title": "Worked out again", "place": f"job-{job}"}, address)
+    assert kept.headers["location"] == f"/jobs/{job}"
+    assert "Worked out again" in demo.get(f"/jobs/{job}").text
+    with demo_engine.connect() as connection:
+        query = "SELECT a.property_id FROM jobs j JOIN areas a ON a.id = j.area_id WHERE j.id = :j"
+        place = connection.execute(text(query), {"j": job}).scalar_one()
+    assert "Worked out again" in demo.get(f"/properties/{place}").text
+    assert demo.post("/bench/keep", {"address": address, "title": "x", "place": "job-999999"}).status_code == 404
+    assert offered[0] in demo.get("/bench/blend?size=400+m²&n=3+g/m²").text
+
+
 TWO = f"{MIX}&product-0=11&rate-0=3+mL/m²&product-1=12&rate-1=1+mL/m²"
 
 

@@ -12,24 +12,30 @@ from amber_acre.store.base import Base
 
 
 class KeptSumRow(Base):
-    """``property_id`` None: the firm's own, a recipe for instance."""
+    """``property_id`` None: the firm's own, a recipe for instance. ``job_id``: for one job of the property, which
+    keeps it when the job goes."""
 
     __tablename__ = "kept_sums"
     __table_args__ = (CheckConstraint("address LIKE '/bench/%'", name="address"),)
 
     id: Mapped[int] = mapped_column(primary_key=True)
     property_id: Mapped[int | None] = mapped_column(ForeignKey("properties.id"), index=True)
+    job_id: Mapped[int | None] = mapped_column(ForeignKey("jobs.id", ondelete="SET NULL"), index=True)
     title: Mapped[str]
     address: Mapped[str]
     kept_on: Mapped[date]
 
 
-def keep_sum(session: Session, title: str, address: str, property_id: int | None, on: date) -> KeptSumRow:
-    """Keeps an address of the bench under a title; the same one of the same title once."""
-    query = select(KeptSumRow).where(KeptSumRow.title == title, KeptSumRow.address == address)
+def keep_sum(
+    session: Session, title: str, address: str, property_id: int | None, on: date, job_id: int | None = None
+) -> KeptSumRow:
+    """Keeps an address of the bench under a title; the same one of the same title and job once."""
+    query = select(KeptSumRow).where(
+        KeptSumRow.title == title, KeptSumRow.address == address, KeptSumRow.job_id.is_not_distinct_from(job_id)
+    )
     row = session.scalars(query).first()
     if row is None:
-        row = KeptSumRow(title=title, address=address, property_id=property_id, kept_on=on)
+        row = KeptSumRow(title=title, address=address, property_id=property_id, job_id=job_id, kept_on=on)
         session.add(row)
         session.flush()
     return row
@@ -39,6 +45,12 @@ def kept_sums(session: Session, property_id: int | None = None) -> Sequence[Kept
     """What was kept, newest first: for a property, or everything."""
     query = select(KeptSumRow).order_by(KeptSumRow.kept_on.desc(), KeptSumRow.id.desc())
     return session.scalars(query.where(KeptSumRow.property_id == property_id) if property_id else query).all()
+
+
+def sums_of_job(session: Session, job_id: int) -> Sequence[KeptSumRow]:
+    """What was kept for a job, oldest first."""
+    query = select(KeptSumRow).where(KeptSumRow.job_id == job_id).order_by(KeptSumRow.id)
+    return session.scalars(query).all()
 
 
 def forget_sum(session: Session, key: int) -> None:

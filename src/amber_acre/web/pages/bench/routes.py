@@ -9,13 +9,13 @@ from fastapi.responses import HTMLResponse
 
 from amber_acre.core.bench.answer import Answer
 from amber_acre.core.errors import AmberError
-from amber_acre.store.clients import properties
 from amber_acre.store.kept_sums import kept_sums
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import Reading, render, settings_of
+from amber_acre.web.page import Reading, Today, render, settings_of
 from amber_acre.web.pages.bench.calculators import BY_KEY, CALCULATORS, Calculator
 from amber_acre.web.pages.bench.figures import both, per_acre
 from amber_acre.web.pages.bench.forms import Bench
+from amber_acre.web.pages.bench.keeping import kept_for
 
 router = APIRouter()
 # Sums over the firm's own products: address, title, what each does.
@@ -48,7 +48,7 @@ def list_sums(request: Request, session: Reading) -> HTMLResponse:
 
 
 @router.get("/bench/{key}")
-def show_sum(request: Request, session: Reading, key: str) -> HTMLResponse:
+def show_sum(request: Request, session: Reading, today: Today, key: str) -> HTMLResponse:
     """A sum with what the address says of it worked out."""
     one = BY_KEY.get(key)
     if one is None:
@@ -63,7 +63,7 @@ def show_sum(request: Request, session: Reading, key: str) -> HTMLResponse:
         units="us" if us else "metric",
         sum=one,
         address=f"{request.url.path}?{request.url.query}",
-        places_known=[(row.id, row.name) for row in properties(session)],
+        places_known=kept_for(session, today),
         fields=one.form.model_fields,
         ticks=[name for name, info in one.form.model_fields.items() if info.annotation is bool],
         typed=read.typed,

@@ -22,7 +22,7 @@ from amber_acre.core.tables.nitrogen_forms import FAMILIES, NitrogenForm
 from amber_acre.core.typed import Typed
 from amber_acre.store.areas import area_of, areas_of
 from amber_acre.store.books import book_of, books
-from amber_acre.store.clients import properties, property_of
+from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of, climates
 from amber_acre.store.in_use import everything_in_use
 from amber_acre.store.shelf import shelf
@@ -30,6 +30,7 @@ from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.release import release_line
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Posted, Reading, Today, Writing, go, render, settings_of, units_of
+from amber_acre.web.pages.bench.keeping import kept_for
 from amber_acre.web.pages.bench.shelf_forms import BlendForm, CompareForm, OverShelf
 from amber_acre.web.pages.bench.visiting import Visit, VisitForm, make_visit, nothing_asked, with_visit
 
@@ -204,7 +205,7 @@ def shared(request: Request, session: Reading, read: Read[Any], place: Place | N
         "faults": read.faults,
         "place": place,
         "address": f"{request.url.path}?{request.url.query}",
-        "places_known": [(row.id, row.name) for row in properties(session)],
+        "places_known": kept_for(session, settings_of(request).day()),
         "areas": _grounds(session),
     }
 

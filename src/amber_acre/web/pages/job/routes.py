@@ -31,6 +31,7 @@ from amber_acre.store.books import book_of
 from amber_acre.store.corrections import close_finding, findings_of
 from amber_acre.store.daybook import correction_of, entries_of_job, entry_of, entry_row, work_done
 from amber_acre.store.hand_measures import measures_of
+from amber_acre.store.kept_sums import sums_of_job
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.shelf import every_product, product_of, shelf
 from amber_acre.store.stock import stocks
@@ -343,6 +344,7 @@ def _page(
         products=products.values(),
         stock=stocks(session),
         settings=settings_of_job(session, row, judged),
+        kept=sums_of_job(session, row.id),
         tanks=tanks_of_job(session, row, judged),
         measures=measures_of(session, {judged.product.key}).get(judged.product.key, []) if judged.product else [],
         bag=out_of_the_bag(session, row, judged),
