@@ -141,6 +141,21 @@ def test_mulch_is_planned_in_layers_and_by_parts(demo: Browser, demo_engine: Eng
     assert "Each part of a blend is above zero" in other
 
 
+def test_mulch_is_brought_from_somewhere_and_tipped_somewhere(demo: Browser, demo_engine: Engine) -> None:
+    """5 cm more on the border's 65.4 m², laid 6.7 cm, are 4.36 m³: four trips of a trailer of 1.2 m³."""
+    key = area(demo_engine, "Long border")
+    address = f"/areas/{key}/mulch?kind=compost&want=75+mm&found=25+mm&trailer=1.2+m³&trip=15&weeds=on"
+    page = demo.get(f"{address}&source=the+own+heap&drop=on+the+drive").text
+    said = " ".join(html.unescape(re.sub(r"<[^>]+>", " ", page)).split())
+    assert re.search(r"Trips 4 ?, \$60", said)
+    assert "from the own heap, tipped on the drive" in said
+    job = re.search(r'class="button" href="(/areas/\d+/jobs/new\?[^"]+)"', page)
+    assert job is not None
+    assert "from the own heap, tipped on the drive" in html.unescape(demo.get(html.unescape(job[1])).text)
+    assert "against weeds" in said.split("Every kind")[1]
+    words(demo, f"/areas/{key}/mulch?kind=chips&want=75+mm&trailer=big", 422)
+
+
 def test_fabric_is_said_before_bark(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Long border")
     say(demo_engine, key, fabric="yes")

@@ -9,6 +9,7 @@ from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import (
     Checked,
+    Note,
     OptionalDistance,
     OptionalLength,
     OptionalMoney,
@@ -22,7 +23,7 @@ Rounds = Literal["up", "nearest", "down"]
 
 class MulchForm(Form):
     """What the planner is asked: kind ('' the one that suits), depths, compost below it, parts it is mixed from, how it
-    is bought. Lengths in m, volumes in L."""
+    is bought and brought. Lengths in m, volumes in L."""
 
     kind: str = ""
     want: OptionalLength = None
@@ -38,6 +39,18 @@ class MulchForm(Form):
     wind: Checked = False
     fire: Checked = False
     feeds: Checked = False
+    weeds: Checked = False
+    cheap: Checked = False
+    trailer: OptionalVolume = None
+    trip: OptionalMoney = None
+    source: Note = ""
+    drop: Note = ""
+
+    @property
+    def bringing(self) -> str:
+        """Where it comes from and where it is tipped, in words for the job; '' where nobody said."""
+        said = [f"from {self.source}" if self.source else "", f"tipped {self.drop}" if self.drop else ""]
+        return ", ".join(one for one in said if one)
 
     @property
     def known_kind(self) -> str:

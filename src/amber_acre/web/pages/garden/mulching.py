@@ -16,7 +16,7 @@ from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
 from amber_acre.core.mulch.depth import at_renewal, renewal_years, top_up
 from amber_acre.core.mulch.layers import LIVING_PARTS, layers, living_parts
-from amber_acre.core.mulch.saving import saved
+from amber_acre.core.mulch.saving import Saved, saved
 from amber_acre.core.mulch.supply import Offer, bags_or_bulk, loads, volume_m3, weight_t
 from amber_acre.core.mulch.warmth import swing_share
 from amber_acre.core.products.product import Product
@@ -95,6 +95,8 @@ def _conditions(planting: Planting, read: Read[MulchForm]) -> list[Condition]:
             (read.value.wind, "wind"),
             (read.value.fire, "fire"),
             (read.value.feeds, "feeds"),
+            (read.value.weeds, "weeds"),
+            (read.value.cheap, "cheap"),
         )
         found += [condition for said, condition in told if said and condition not in found]
     return found
@@ -123,20 +125,9 @@ def _mulched(
         offer = bags_or_bulk(
             volume, bag, form.bag_price.value, form.bulk_price.value, form.delivery.value if form.delivery else 0.0
         )
+    parts = _parts(planting, form, kind, top.add_mm, net, volume, products, us, working) if top.add_mm else []
     years = renewal_years(kind.key, want)
-    climate = planting.ground.climate
-    kept = (
-        saved(
-            water_year(climate, planting.ground.season, Working("")).reference_et_mm,
-            climate.rain_mm,
-            climate.mean_c,
-            want,
-            planting.ground.irrigated is not False,
-            working,
-        )
-        if kind.organic and want
-        else None
-    )
+    kept = _water_kept(planting, want, working) if kind.organic and want else None
     return {
         "kind": kind,
         "top": top,
@@ -145,6 +136,11 @@ def _mulched(
         "bags": loads(volume * 1000, bag),
         "barrows": loads(volume * 1000, form.barrow.value if form.barrow else BARROW_L),
         "weight_kg": weight_t(volume, kind.density_kg_l) * 1000,
+        "trips": loads(sum(one["part"].volume_m3 for one in parts) * 1000 or volume * 1000, form.trailer.value)
+        if form.trailer
+        else None,
+        "trip": form.trip.value if form.trip else 0.0,
+        "bringing": form.bringing,
         "bag_kg": bag * kind.density_kg_l,
         "offer": offer,
         "years": years,
@@ -153,12 +149,24 @@ def _mulched(
         "drawing": mulch_years(kind, planting.lies.depth_mm, want, years, us) if want else None,
         "swing": swing_share(kind, want, working) if want else None,
         "air_swing": _air_swing(planting.ground.climate),
-        "parts": _parts(planting, form, kind, top.add_mm, net, volume, products, us, working) if top.add_mm else [],
+        "parts": parts,
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "working": working,
         "place": depth_in_both(top.place_mm),
-        "job": _job_address(planting, product, kind, volume, top.add_mm, us),
+        "job": _job_address(planting, product, kind, volume, top.add_mm, us, bringing=form.bringing),
     }
+
+
+def _water_kept(planting: Planting, want_mm: float, working: Working) -> Saved:
+    climate = planting.ground.climate
+    return saved(
+        water_year(climate, planting.ground.season, Working("")).reference_et_mm,
+        climate.rain_mm,
+        climate.mean_c,
+        want_mm,
+        planting.ground.irrigated is not False,
+        working,
+    )
 
 
 def _air_swing(climate: Climate) -> tuple[str, float]:
@@ -200,7 +208,15 @@ def _parts(
             "barrows": loads(one.volume_m3 * 1000, form.barrow.value if form.barrow else BARROW_L),
             "job": ""
             if one.add_mm is None
-            else _job_address(planting, shelf_of.get(one.mulch.key), one.mulch, one.volume_m3, one.add_mm, us),
+            else _job_address(
+                planting,
+                shelf_of.get(one.mulch.key),
+                one.mulch,
+                one.volume_m3,
+                one.add_mm,
+                us,
+                bringing=form.bringing,
+            ),
         }
         for one in found
     ]
@@ -233,6 +249,7 @@ def _job_address(
     add_mm: float,
     us: bool,
     on: date | None = None,
+    bringing: str = "",
 ) -> str:
     """The form of a job by hand, filled in with this mulch; '' where the shelf has none of its kind. ``on``: a renewal
     of a later year."""
@@ -245,7 +262,8 @@ def _job_address(
             "product": product.key,
             "rate": Shown("us" if us else "metric").volume(volume * 1000).replace(",", ""),
             "name": f"Mulch: {depth_in_both(add_mm)} of {kind.name}",
-            "reason": f"{depth_in_both(planting.lies.depth_mm)} lie there; {volume:.3g} m³ by the mulch planner",
+            "reason": f"{depth_in_both(planting.lies.depth_mm)} lie there; {volume:.3g} m³ by the mulch planner"
+            + (f"; {bringing}" if bringing else ""),
         }
         | later
     )
