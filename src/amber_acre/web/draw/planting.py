@@ -51,7 +51,7 @@ def mulch_years(mulch: Mulch, now_mm: float, wanted_mm: float, renew_years: floa
     words = (
         f"{mulch.name[:1].upper()}{mulch.name[1:]}: of {wanted_mm:.0f} mm laid,"
         f" {remaining_mm(wanted_mm, high, 1):.0f} to"
-        f" {remaining_mm(wanted_mm, low, 1):.0f} mm are left after a year; topped up after about {renew_years:g} years."
+        f" {remaining_mm(wanted_mm, low, 1):.0f} mm are left after a year; topped up after about {'a year' if renew_years == 1 else f'{renew_years:g} years'}."
     )
     return MulchYears(
         band,
