@@ -6,7 +6,7 @@ from __future__ import annotations
 from dataclasses import replace
 from datetime import date, timedelta
 from itertools import pairwise
-from typing import Any
+from typing import Any, Literal
 
 import pytest
 
@@ -19,6 +19,7 @@ from amber_acre.core.measure.area_facts import read_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start
+from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
@@ -278,3 +279,22 @@ def test_what_follows_a_round_made_up_late_keeps_its_distance(kind: str) -> None
         assert all(row.opens <= row.on <= row.closes and row.on <= turn.last for row in rounds), today
         assert all(row.hot is turn.hot(row.on) for row in rounds)
     assert late
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize("kind", [one.key for one in KINDS])
+def test_no_round_speaks_of_frost_or_winter_where_none_comes(kind: str, half: Literal["north", "south"]) -> None:
+    climate = next(one for one in KINDS if one.key == kind).climate(half)
+    for group, at in (
+        ("hedge", ground("hedge", "Ligustrum ovalifolium", climate)),
+        ("rose", ground("bed", "14 × Rosa hybrids", climate)),
+        ("perennial", ground("bed", "30 × Hemerocallis hybrids", climate)),
+    ):
+        planting = planting_of(at)
+        year = stages(climate, planting.group.start_c, date(2026, 3, 1))
+        rounds = feed_asked(planting, year, year.wakes - timedelta(days=40)).rounds
+        words = " ".join(f"{one.name} {one.why}" for one in rounds)
+        assert year.frost is not None or "frost" not in words, (group, words)
+        assert not year.by_rains or not {"Spring", "winter"} & set(words.split()), (group, words)
+        if group == "rose" and climate.first_frost is not None:
+            assert "hardens before frost" in words

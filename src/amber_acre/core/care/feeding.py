@@ -49,6 +49,17 @@ WORDS = {
     "pot-dry": "a dry pot",
 }
 
+# Words of the table that are true of winters and frost alone, and what is said elsewhere.
+FROSTLESS = {
+    "after hard frost, as shoots come": "as shoots come",
+    "the last that still hardens before frost": "the last that the season still uses",
+}
+BY_RAINS = {
+    "Spring feed": "Feed as the rains come",
+    "the first flush after winter": "the first flush as the rains come",
+    "as shoots come": "as shoots come with the rains",
+}
+
 
 @dataclass(frozen=True)
 class RoundAsked:
@@ -239,12 +250,23 @@ def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tup
         if sandy and planting.group.slow_least < SLOW_ENOUGH and share > SPLIT_FROM_G_M2 and half <= last and free:
             days.append(half)
         for n, day in enumerate(days):
-            why = row.why if n == 0 else "the second half: sand holds little"
-            name = row.name if n == 0 else f"{row.name}, second half"
+            called, because = _worded(row, stages)
+            why = because if n == 0 else "the second half: sand holds little"
+            name = called if n == 0 else f"{called}, second half"
             found.append(_asked(name, day, share / len(days), why, stages, last))
     made_up = [one for one in (_from_today(one, today, last, late) for one in found) if one is not None]
     apart = [one for n, one in enumerate(made_up) if n + 1 == len(made_up) or made_up[n + 1].on > one.on]
     return tuple(replace(one, hot=stages.hot(one.on)) for one in _after_the_late(apart, today, last))
+
+
+def _worded(row: RoundRow, stages: Stages) -> tuple[str, str]:
+    """Name and reason of a round as they are true of the place: no frost where none comes, no winter where it rains."""
+    name, why = row.name, row.why
+    if stages.frost is None:
+        why = FROSTLESS.get(why, why)
+    if stages.by_rains:
+        name, why = BY_RAINS.get(name, name), BY_RAINS.get(why, why)
+    return name, why
 
 
 def _after_the_late(rounds: Sequence[RoundAsked], today: date, last: date) -> list[RoundAsked]:

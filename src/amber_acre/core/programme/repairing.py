@@ -34,8 +34,14 @@ def repair_jobs(book: AreaBook, jobs: Sequence[Job], wakes: date, today: date) -
             max(today, first - timedelta(days=WITHIN_DAYS)),
             max(on, first - timedelta(days=1)),
             answers="irrigation that does not work",
-            reason=f"before {min(waiting, key=lambda job: job.on).name.lower()}: what goes in has to be watered"
-            if waiting
-            else "before growth begins",
+            reason=_why(waiting),
         )
     ]
+
+
+def _why(waiting: Sequence[Job]) -> str:
+    if not waiting:
+        return "before growth begins"
+    first = min(waiting, key=lambda job: job.on)
+    after = "the mulch covers its lines" if first.work == "mulch" else "what goes in has to be watered"
+    return f"before {first.name[:1].lower()}{first.name[1:]}: {after}"

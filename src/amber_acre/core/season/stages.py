@@ -24,6 +24,7 @@ TROPICAL_C = 18.0  # coolest month from which rains divide the year, not cold [k
 HOT_FROM_C = 32.0  # usual maximum from which nothing quick goes down [common-practice]
 JUST_BEFORE_DAYS = 45  # before a season in which waking still belongs to it [common-practice]
 HARD_COLD_C = 5.0  # soil under which nothing takes nitrogen up [common-practice]
+RAINS = "the rains come"
 WET_SHARE = 0.6  # of the reference evapotranspiration by rain: the rains have come [common-practice]
 
 
@@ -44,6 +45,11 @@ class Stages:
     why_last: str
     climate: Climate
 
+    @property
+    def by_rains(self) -> bool:
+        """Whether no cold divides the year, so that growth wakes with the rains."""
+        return self.why_wakes == RAINS
+
     def hot(self, day: date) -> bool:
         """Whether the usual maximum of a day forbids quick nitrogen."""
         return bool(_warmest(self.climate)[min(day.timetuple().tm_yday, 365) - 1] >= HOT_FROM_C)
@@ -59,7 +65,7 @@ def stages(climate: Climate, start_c: float, start: date) -> Stages:
     span = float(air.max() - air.min())
     if span < FLAT_C or float(air.min()) >= TROPICAL_C:
         wakes = _rains(climate)
-        rests, all_year, why = (wakes - 30) % 365, True, "the rains come"
+        rests, all_year, why = (wakes - 30) % 365, True, RAINS
     elif float(soil.max()) < start_c:  # never as warm as it likes: the warmest weeks
         wakes = (int(np.argmax(soil)) - 30) % 365
         rests, all_year, why = (wakes + 75) % 365, False, f"the soil never reaches {start_c:g} °C: its warmest weeks"

@@ -48,10 +48,11 @@ def mulch_years(mulch: Mulch, now_mm: float, wanted_mm: float, renew_years: floa
     marks = (0, 25.4, 50.8, 76.2) if us else (0, 25, 50, 75, 100)
     depths = tuple((y(mm), f"{mm / 25.4:.0f} in" if us else f"{mm:.0f} mm") for mm in marks if mm <= top_mm)
     years = tuple((x(n), "laid" if n == 0 else f"{n} yr") for n in range(YEARS + 1))
+    again = "a year" if renew_years == 1 else f"{renew_years:g} years"
     words = (
         f"{mulch.name[:1].upper()}{mulch.name[1:]}: of {wanted_mm:.0f} mm laid,"
         f" {remaining_mm(wanted_mm, high, 1):.0f} to"
-        f" {remaining_mm(wanted_mm, low, 1):.0f} mm are left after a year; topped up after about {'a year' if renew_years == 1 else f'{renew_years:g} years'}."
+        f" {remaining_mm(wanted_mm, low, 1):.0f} mm are left after a year; topped up after about {again}."
     )
     return MulchYears(
         band,
