@@ -153,3 +153,14 @@ def test_what_is_said_of_a_dose_is_true_of_the_grass_that_grows() -> None:
     hot = [one.reason for one in alone.rounds if one.on.month in (7, 8)]
     assert hot
     assert not any("hardly any of it quick" in words for words in hot)
+
+
+def test_no_part_of_a_season_is_told_of_grass_that_grows_all_year_or_loves_the_heat() -> None:
+    highland = next(one for one in KINDS if one.key == "tropical-highland").climate("north")
+    kikuyu = lawn(grass="kikuyu", climate=highland, rules=FREE, upkeep="high")
+    start = season_start(highland, START)
+    told = [one.reason for one in plan_year(kikuyu, SHELF, start, start).rounds]
+    assert told
+    assert all("growth goes on all year" in words for words in told)
+    couch = lawn(grass="couch", climate=HOT, rules=FREE, upkeep="high")
+    assert not any("roots and stores fill" in one.reason for one in plan_year(couch, SHELF, START, START).rounds)

@@ -20,8 +20,12 @@ PART_WORDS = {
     "rest": "before it takes up much",
 }
 
-WARM_HEAT_WORDS = "high summer, in which this grass grows as long as it has water"
+WARM_WORDS = {
+    "heat": "high summer, in which this grass grows as long as it has water",
+    "falling": "growth slows, and still uses it",
+}
 WINTER_WORDS = "the winter grass grows while the lawn rests"
+ALL_YEAR_WORDS = "growth goes on all year"
 
 
 def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFindings) -> str:
@@ -29,10 +33,7 @@ def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFin
     feed = next(f for f in choice.feeds if f.product.key == dose.product.key)
     part = asked.parts[dose.step]
     when = "full" if part == "rising" and nearly_summer(asked, dose.step) else part
-    words = PART_WORDS[when] if lawn.grass.season == "cool" or when != "heat" else WARM_HEAT_WORDS
-    if dose.step in asked.winter_steps:
-        words = WINTER_WORDS
-    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {words}."]
+    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {_when(lawn, asked, dose.step, when)}."]
     if dose.step == asked.sown_step:
         said = ["On the day of sowing: nobody walks on it again until it has come up."]
     if feed.nitrogen:
@@ -49,6 +50,15 @@ def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFin
     if feed.nitrogen and soil.phosphorus == "unknown":
         inner.append("Answers no finding: there is no soil test.")
     return "\n".join(" ".join(one for one in part if one) for part in (said, inner))
+
+
+def _when(lawn: Lawn, asked: Asks, step: int, part: str) -> str:
+    """What the part of the season means for the grass that grows then."""
+    if step in asked.winter_steps:
+        return WINTER_WORDS
+    if asked.takes_up.all() and part in ("rising", "falling", "full"):
+        return ALL_YEAR_WORDS
+    return WARM_WORDS.get(part, PART_WORDS[part]) if lawn.grass.season == "warm" else PART_WORDS[part]
 
 
 def nearly_summer(asked: Asks, step: int) -> bool:
