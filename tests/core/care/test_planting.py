@@ -12,7 +12,7 @@ import pytest
 
 from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked
 from amber_acre.core.care.demand import demand
-from amber_acre.core.care.feeding import GAP_DAYS, feed_asked
+from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_asked
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.measure.area_facts import read_facts
@@ -103,7 +103,7 @@ def test_nobody_has_said_what_grows() -> None:
     assert not planting("hedge", "Taxus baccata").unknown
 
 
-def asked(one: Planting, today: date = START, fed: float = 0.0) -> Any:
+def asked(one: Planting, today: date = START, *fed: tuple[date, float]) -> Any:
     return feed_asked(one, year(one), today, fed)
 
 
@@ -170,9 +170,35 @@ def test_old_roses_are_tested_first() -> None:
 def test_what_went_down_is_not_fed_again() -> None:
     one = planting("bed", "8 × Rosa hybrids")
     whole = asked(one)
-    half = asked(one, fed=whole.nitrogen / 2)
+    winter = whole.rounds[0].on - timedelta(days=ANSWERS_DAYS + 1)  # of no round's
+    half = asked(one, START, (winter, whole.nitrogen / 2))
     assert sum(row.nitrogen for row in half.rounds) == pytest.approx(whole.nitrogen / 2)
-    assert not asked(one, fed=whole.nitrogen).rounds
+    assert len(half.rounds) == len(whole.rounds)
+    assert not asked(one, START, (winter, whole.nitrogen)).rounds
+
+
+@pytest.mark.parametrize(
+    ("days", "part", "again"),
+    [
+        (0, 1.0, False),
+        (ANSWERS_DAYS, 1.0, False),
+        (ANSWERS_DAYS + 1, 1.0, True),
+        (-ANSWERS_DAYS, 1.0, False),
+        (0, ANSWERED, False),
+        (0, ANSWERED - 0.01, True),
+    ],
+)
+def test_a_round_that_was_given_is_not_given_again(days: int, part: float, again: bool) -> None:
+    """The spring feed of a border went down in April: planned again in June it asks for the feed after bloom alone."""
+    border = planting("bed", "30 × Hemerocallis hybrids", bloom_end="20 July")
+    spring, later = asked(border).rounds
+    fed = (spring.on + timedelta(days=days), spring.nitrogen * part)
+    told = asked(border, START, fed).rounds
+    assert (spring.name in [one.name for one in told]) is again
+    assert sum(one.nitrogen for one in told) <= asked(border).nitrogen - fed[1] + 1e-9
+    if not again:
+        assert [(one.name, one.on) for one in told] == [(later.name, later.on)]
+        assert told[0].nitrogen == pytest.approx(later.nitrogen)
 
 
 def test_a_late_round_is_made_up_for_only_while_it_helps() -> None:

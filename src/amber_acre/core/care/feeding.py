@@ -34,6 +34,7 @@ MIDDLE = 0.55  # of the way from the last round to the last day for nitrogen
 ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
 ACID_LAST_DAYS = 95  # after waking: acid lovers set buds after midsummer [common-practice]
 CONIFER_LAST_DAYS = 60  # after waking: conifers set buds in summer [common-practice]
+ANSWERS_DAYS, ANSWERED = 45, 0.5  # a feed so near a round, and so much of it, has been that round [common-practice]
 GAP_DAYS = 28  # between two rounds at least [common-practice]
 WORDS = {
     "short": "short shoots or small leaves",
@@ -88,8 +89,9 @@ class FeedAsked:
     answers: str
 
 
-def feed_asked(planting: Planting, stages: Stages, today: date, fed_before: float = 0.0) -> FeedAsked:
-    """What a planting is fed in its twelve months; ``fed_before``: nitrogen of this season already down, g/m²."""
+def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tuple[date, float]] = ()) -> FeedAsked:
+    """What a planting is fed in its twelve months; ``fed``: nitrogen of this season that is down or stays planned, g/m²
+    (or g a litre) by its day."""
     why_not = _not_fed(planting, stages, today)
     if why_not:
         return FeedAsked(0.0, (), (), tuple(why_not), "")
@@ -97,8 +99,8 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed_before: floa
     said: list[Said] = []
     if planting.woody and (planting.new_on(stages.start) or planting.new_on(today)):
         need, factors = need / 2, (*factors, "× 0.5: plants of this year")
-    left = max(0.0, need - fed_before)
-    rounds = _rounds(planting, stages, today, left)
+    left = max(0.0, need - sum(grams for _, grams in fed))
+    rounds = _rounds(planting, stages, today, need, fed)
     if not rounds and left > 0 and planting.group.basis == "area":
         said.append(
             Said(
@@ -226,7 +228,23 @@ _ANSWERED_OTHERWISE: dict[str, tuple[SaidCode, str]] = {
 }
 
 
-def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tuple[RoundAsked, ...]:
+def _due(chosen: Sequence[tuple[RoundRow, date]], need: float, fed: Sequence[tuple[date, float]]) -> list[float]:
+    """What each round still brings: its share of the need, nothing where half of that and more went down near its day,
+    and all together no more than is left."""
+    whole = sum(row.share for row, _ in chosen)
+    wanted = [need * row.share / whole for row, _ in chosen]
+    near = [0.0] * len(chosen)
+    for on, grams in fed:
+        n = min(range(len(chosen)), key=lambda one: abs((chosen[one][1] - on).days))
+        near[n] += grams if abs((chosen[n][1] - on).days) <= ANSWERS_DAYS else 0.0
+    due = [0.0 if down >= ANSWERED * share else share for share, down in zip(wanted, near, strict=True)]
+    left = max(0.0, need - sum(grams for _, grams in fed))
+    return [share * min(1.0, left / sum(due)) if sum(due) > 0 else 0.0 for share in due]
+
+
+def _rounds(
+    planting: Planting, stages: Stages, today: date, need: float, fed: Sequence[tuple[date, float]]
+) -> tuple[RoundAsked, ...]:
     """The rounds of the year that are still to come, each on its stage's day, none after the last day for nitrogen."""
     if need <= 0 or planting.group.basis == "litre":
         return ()
@@ -238,12 +256,12 @@ def _rounds(planting: Planting, stages: Stages, today: date, need: float) -> tup
             chosen.append((row, on))
     if not chosen:
         return ()
-    whole = sum(row.share for row, _ in chosen)
     sandy = planting.ground.texture is not None and planting.ground.texture.name in SAND
     found: list[RoundAsked] = []
     late = LATE_DAYS_ALL_YEAR if stages.all_year else LATE_DAYS
-    for row, on in chosen:
-        share = need * row.share / whole
+    for (row, on), share in zip(chosen, _due(chosen, need, fed), strict=True):
+        if share <= 0:
+            continue
         days = [on]
         half = on + timedelta(days=SPLIT_DAYS)
         free = all(abs((half - other).days) >= GAP_DAYS for _, other in chosen if other != on)

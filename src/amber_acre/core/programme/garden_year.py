@@ -140,17 +140,17 @@ def _one_look(jobs: Sequence[Job]) -> list[Job]:
     return [job for job in jobs if job.work != "look" or job in kept]
 
 
-def _down(entries: Sequence[Entry], pinned: Sequence[Job], planting: Planting, start: date) -> float:
-    """Nitrogen of the season that is down or stays planned, g/m² (of pots g a litre)."""
+def _down(entries: Sequence[Entry], pinned: Sequence[Job], planting: Planting, start: date) -> list[tuple[date, float]]:
+    """Nitrogen of the season that is down or stays planned, g/m² (of pots g a litre), by its day."""
     size = planting.ground.size_m2
-    grams = sum(
-        entry.amount_kg * 1000 * entry.material.total_nitrogen
+    grams = [
+        (entry.on, entry.amount_kg * 1000 * entry.material.total_nitrogen)
         for entry in without_bulk(standing(tuple(entries)))
         if start <= entry.on < next_season_start(start)
-    )
-    grams += sum(float(job.rate_on(size)) * size * job.product.total_nitrogen for job in pinned if job.product)
+    ]
+    grams += [(job.on, float(job.rate_on(size)) * size * job.product.total_nitrogen) for job in pinned if job.product]
     per = planting.medium_l if planting.group.basis == "litre" else size
-    return grams / per if per else 0.0
+    return [(on, brought / per) for on, brought in grams if brought > 0] if per else []
 
 
 def _feeds(
