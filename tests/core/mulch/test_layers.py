@@ -7,7 +7,7 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from amber_acre.core.errors import DoesNotFit, OutOfRange
-from amber_acre.core.mulch.layers import layers, living_parts
+from amber_acre.core.mulch.layers import LIVING_PARTS, layers, living_parts
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.working import Working
 
@@ -33,6 +33,7 @@ def test_what_makes_no_two_layers_is_refused(top: str, add: float, below: float,
     with pytest.raises(DoesNotFit) as refused:
         layers(MULCHES[top], add, below, 20.0, Working(""))
     assert refused.value.field == field
+    assert refused.value.limits in ((0, add), None)
     layers(MULCHES["chips"], 25.1, 25.0, 20.0, Working(""))
 
 
@@ -41,8 +42,12 @@ def test_living_mulch_is_a_sixth_compost_and_not_a_fifth() -> None:
     compost, trimmings = living_parts(3.0, 1.0, 5.0)
     assert (compost.volume_m3, trimmings.volume_m3) == pytest.approx((0.5, 2.5))
     assert living_parts(3.0, 1.0, 6.0)[0].volume_m3 == pytest.approx(3 / 7)
-    with pytest.raises(OutOfRange):
-        living_parts(3.0, 0.0, 5.0)
+    assert LIVING_PARTS == (1.0, 5.0)
+    assert trimmings.weight_kg == pytest.approx(2500 * 0.35)
+    for parts, field in (((0.0, 5.0), "compost_parts"), ((1.0, 0.0), "trimming_parts")):
+        with pytest.raises(OutOfRange) as refused:
+            living_parts(3.0, *parts)
+        assert (refused.value.field, refused.value.limits) == (field, (0, None))
 
 
 @given(st.floats(5, 145), st.floats(1, 100), st.floats(1, 500))

@@ -9,7 +9,6 @@ from typing import Any
 import pytest
 
 from amber_acre.core.products.product import Product
-from amber_acre.core.rules.order import OPEN_DAYS
 from tests.core.rules.cases import COMPOST, book, broken, entry, ground, job, logged
 from tests.core.rules.test_conflicts import LEAF
 from tests.core.worlds import QUICK
@@ -99,7 +98,7 @@ def test_water_is_mended_before_turf_is_cored_or_sown() -> None:
     )
 
 
-@pytest.mark.parametrize(("late", "waits"), [(1, True), (OPEN_DAYS - 1, True), (OPEN_DAYS, False)])
+@pytest.mark.parametrize(("late", "waits"), [(1, True), (59, True), (60, False)])
 def test_what_comes_after_waits_for_what_is_not_logged(late: int, waits: bool) -> None:
     """``late``: days since the planting was planned; today mulch is to be laid."""
     plant = job(None, 0, MAY, key=1, work="plant")
@@ -111,6 +110,15 @@ def test_what_comes_after_waits_for_what_is_not_logged(late: int, waits: bool) -
         assert "was planned for 20 May and is not logged: it comes first" in str(verdicts["waits-for"].sentence)
     back = {v.rule for v in book(ground("bed"), plant, mulch, day=today).judged(plant)}
     assert "waits-for" not in back
+
+
+def test_what_is_of_one_rank_does_not_wait_and_one_day_does() -> None:
+    today = MAY + timedelta(days=5)
+    thick, thin = (job(COMPOST, 2000, MAY, key=n, work="mulch") for n in (1, 2))
+    later = replace(thin, on=today)
+    assert "waits-for" not in {v.rule for v in book(ground("bed"), thick, later, day=today).judged(later)}
+    plant = job(None, 0, MAY, key=1, work="plant")
+    assert "waits-for" in {v.rule for v in book(ground("bed"), plant, thin, day=today).judged(thin)}
 
 
 def test_it_does_not_wait_for_what_is_done_left_out_or_still_to_come() -> None:
