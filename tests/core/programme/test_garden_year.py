@@ -197,6 +197,43 @@ def test_pots_get_pellets_and_water_after_them() -> None:
     assert rated_months(pellets[0].material) == pytest.approx(8.5, abs=3.1)
 
 
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize("kind", ["cool-maritime", "dry-summer-mild", "humid-subtropical"])
+def test_pellets_that_lie_are_followed_and_not_doubled(kind: str, half: Literal["north", "south"]) -> None:
+    """Planned again two months on, and when they are spent: the soluble feed begins on the day they run out."""
+    at = ground("container", "Petunia hybrids", in_climate(kind, half))
+    fresh = planned(at)
+    pellets = next(job for job in fresh.jobs if job.work == "feed")
+    assert fresh.pots is not None
+    assert fresh.pots.spent is not None
+    kg = pellets.dose.mass_kg(at.size_m2, pellets.material.density_kg_l)
+    down = Entry(1, None, pellets.on, pellets.material, Kilograms(kg), at.size_m2)
+    for later in (10, 60, 150):
+        today = pellets.on + timedelta(days=later)
+        again = plan_garden(planting_of(at), AreaBook(at, (), (down,), today), SHELF, fresh.start, today)
+        assert not [job for job in again.jobs if job.work == "feed"]
+        assert again.pots is not None
+        if again.pots.spent is None:  # growth has stopped by then
+            assert not [job for job in again.jobs if job.work == "drench"]
+            continue
+        assert again.pots.spent == fresh.pots.spent
+        assert all(job.on >= max(today, fresh.pots.spent.on) for job in again.jobs if job.work == "drench")
+        assert any("no more are laid this season" in one.sentence for one in again.said)
+
+
+def test_soluble_feed_goes_on_a_fortnight_after_the_last() -> None:
+    at = ground("container", "Petunia hybrids")
+    without = [p for p in SHELF if not p.longevity_days]
+    start = season_start(at.climate, date(2026, 4, 1))
+    first = plan_garden(planting_of(at), AreaBook(at, (), (), start), without, start, start)
+    drench = next(job for job in first.jobs if job.work == "drench")
+    kg = drench.dose.mass_kg(at.size_m2, drench.material.density_kg_l)
+    down = Entry(1, None, drench.on, drench.material, Kilograms(kg), at.size_m2)
+    today = drench.on + timedelta(days=3)
+    again = plan_garden(planting_of(at), AreaBook(at, (), (down,), today), without, start, today)
+    assert min(job.on for job in again.jobs if job.work == "drench") == drench.on + timedelta(days=14)
+
+
 def test_pots_without_pellets_on_the_shelf_are_watered_with_feed() -> None:
     at = ground("container", "Petunia hybrids", planted_on="2026-05-16", winter="gone")
     soluble = [product for product in SHELF if product.name == "soluble"]

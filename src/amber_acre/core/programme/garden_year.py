@@ -90,7 +90,7 @@ def plan_garden(
     pots = None
     jobs: list[Job] = []
     if planting.group.basis == "litre":
-        pots = pot_plan(planting, asked, year, shelf, today)
+        pots = pot_plan(planting, asked, year, shelf, today, _fed(book.entries, pinned, start))
         said += pots.said
         jobs += _passed(book, pots.jobs)
     else:
@@ -151,6 +151,17 @@ def _down(entries: Sequence[Entry], pinned: Sequence[Job], planting: Planting, s
     grams += [(job.on, float(job.rate_on(size)) * size * job.product.total_nitrogen) for job in pinned if job.product]
     per = planting.medium_l if planting.group.basis == "litre" else size
     return [(on, brought / per) for on, brought in grams if brought > 0] if per else []
+
+
+def _fed(entries: Sequence[Entry], pinned: Sequence[Job], start: date) -> list[tuple[date, Product]]:
+    """Feeds of the season that are down or stay planned."""
+    down = [(e.on, e.material) for e in without_bulk(standing(tuple(entries)))]
+    planned = [(job.on, job.product) for job in pinned if job.product is not None]
+    return [
+        (on, product)
+        for on, product in (*down, *planned)
+        if start <= on < next_season_start(start) and product.total_nitrogen > 0
+    ]
 
 
 def _feeds(

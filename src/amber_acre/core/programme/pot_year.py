@@ -61,9 +61,23 @@ def pot_season(planting: Planting, stages: Stages, today: date) -> tuple[date, d
     return max(first, today), last
 
 
-def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequence[Product], today: date) -> PotPlan:
-    """Pellets once and soluble feed after them; soluble feed alone where the shelf has no pellets that fit."""
+def pot_plan(
+    planting: Planting,
+    asked: FeedAsked,
+    stages: Stages,
+    shelf: Sequence[Product],
+    today: date,
+    fed: Sequence[tuple[date, Product]] = (),
+) -> PotPlan:
+    """Pellets once and soluble feed after them; soluble feed alone where the shelf has no pellets that fit.
+
+    ``fed``: what went down this season or stays planned, by its day: no pellets on pellets, and soluble feed a
+    fortnight after the last.
+    """
     first, last = pot_season(planting, stages, today)
+    poured = [on for on, product in fed if on <= today and not _is_coated(product)]
+    if poured:
+        first = max(first, max(poured) + timedelta(days=EVERY_DAYS))
     need, litres = asked.nitrogen, planting.medium_l
     said = [
         Said(
@@ -78,7 +92,11 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
     soluble = _soluble(shelf, planting)
     if lean:
         said.append(Said("lean", "Succulents: a quarter of the feed, at the base, never in the rosettes."))
-        return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, LEAN_FEEDS), tuple(said), None)
+        left = max(0, LEAN_FEEDS - len(poured))
+        return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, left), tuple(said), None)
+    laid = max(((on, product) for on, product in fed if _is_coated(product)), key=lambda one: one[0], default=None)
+    if laid is not None:
+        return _after_pellets(planting, stages, soluble, *laid, first, last, said)
     coated = _coated(shelf, planting, first, last)
     if coated is None:
         if soluble is None:
@@ -120,6 +138,29 @@ def pot_plan(planting: Planting, asked: FeedAsked, stages: Stages, shelf: Sequen
     return PotPlan(tuple(jobs), tuple(said), spent, months)
 
 
+def _is_coated(product: Product) -> bool:
+    return bool(product.longevity_days) and product.nitrogen.get("coated", 0.0) > 0.5 * product.total_nitrogen
+
+
+def _after_pellets(
+    planting: Planting,
+    stages: Stages,
+    soluble: Product | None,
+    laid: date,
+    coated: Product,
+    first: date,
+    last: date,
+    said: list[Said],
+) -> PotPlan:
+    """What follows pellets that lie already: soluble feed from the day they are spent."""
+    spent = runs_out(rated_months(coated), laid, stages.climate)
+    words = f"The pellets of {laid:%-d %B} last to {spent.on:%-d %B %Y}: no more are laid this season."
+    said.append(Said("result_range", words))
+    begins = max(first, spent.on)
+    jobs = _soluble_jobs(planting, soluble, begins, last, STRENGTH_MG_L) if begins <= last else ()
+    return PotPlan(jobs, tuple(said), spent, spent.months)
+
+
 def _within_label(grams_l: float, coated: Product, said: list[Said]) -> float:
     """Grams a litre, no more than the label gives for a litre of medium; says what it leaves out."""
     label = coated.label.rate_by("litre")
@@ -137,11 +178,7 @@ def _within_label(grams_l: float, coated: Product, said: list[Said]) -> float:
 
 def _coated(shelf: Sequence[Product], planting: Planting, first: date, last: date) -> Product | None:
     """The coated product that suits the season best."""
-    fit = [
-        p
-        for p in shelf
-        if p.nitrogen.get("coated", 0) > 0.5 * p.total_nitrogen and p.longevity_days and _fits(p, planting)
-    ]
+    fit = [p for p in shelf if _is_coated(p) and _fits(p, planting)]
     return min(fit, key=lambda p: (_misses(p, planting, first, last), p.key), default=None)
 
 
