@@ -127,3 +127,25 @@ def test_more_to_go_and_deeper_takes_no_less_lime(ph: float, more: float, depth:
     ]
     assert at[1] >= at[0] - 1e-9
     assert at[2] >= at[0] - 1e-9
+
+
+def test_edges_of_what_acts_and_of_one_dressing() -> None:
+    """A lime of 180 % is the most there can be; 50 lb/1000 ft² on the surface is one dressing, a gram more two; a
+    product of 2 % acid is one, of less none."""
+    table = {"ph": 4.5, "target_ph": 5.5, "texture": "loam", "depth_mm": 6.67 * INCH}
+    need = raise_sum(raised(**table)).value("carbonate")
+    assert raise_sum(raised(**table, effective=1.8)).value("rate") == pytest.approx(need / 1.8)
+    for effective in (0.0, 1.81):
+        with pytest.raises(OutOfRange) as refused:
+            raise_sum(raised(**table, effective=effective))
+        assert refused.value.limits == (0, 1.8)
+    once = 50 * POUND_PER_THOUSAND_G_M2
+    one, two = (raise_sum(raised(**table, effective=need / rate)) for rate in (once, once + 1))
+    assert (one.value("dressings"), two.value("dressings")) == (1, 2)
+    assert two.value("each") == pytest.approx((once + 1) / 2)
+    with pytest.raises(KeyError):
+        one.value("each")
+    assert lower_sum(LowerAsked(7.5, 6.5, "loam", 150.0, sulphur=0.02)).value("rate") > 0
+    with pytest.raises(DoesNotFit):
+        lower_sum(LowerAsked(7.5, 6.5, "loam", 150.0, sulphur=0.0199))
+    assert len(raise_sum(raised(ph=6.6, texture="loam")).said) == 1

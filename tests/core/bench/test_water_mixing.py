@@ -70,6 +70,10 @@ def test_bad_recipes_are_refused() -> None:
         InWater(POTFEED, 0.0)
     with pytest.raises(DoesNotFit):
         water_mix([InWater(KELP, 551.0)], 10, 10)
+    assert water_mix([InWater(KELP, 550.0)], 10, 10).water_l == pytest.approx(5)  # half and half is the most
+    assert len(water_mix(one * MOST_PARTS, 20_000, 20_000).parts) == MOST_PARTS
+    with pytest.raises(OutOfRange):
+        water_mix(one, 20_001, 10)
 
 
 @pytest.mark.parametrize(
