@@ -15,10 +15,11 @@ from amber_acre.core.care.feeding import ROOTED_DAYS
 from amber_acre.core.care.planting import planting_of
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
+from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
-from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, plan_patch
+from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, ONE_CURE_DAYS, PatchPlan, plan_patch
 from amber_acre.core.programme.picking import candidates, potash, why_not
 from amber_acre.core.programme.pot_year import rated_months
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
@@ -367,6 +368,68 @@ def test_a_sunken_trench_is_filled_in_thin_layers(sunk: float, layers: int) -> N
     at = turf("patch", 9.0, facts=told if sunk else {"cause": told["cause"]})
     plan = plan_patch(AreaBook(at, (), (), date(2026, 4, 1)), SHELF, date(2026, 4, 1), date(2026, 4, 1))
     assert sum(job.work == "topdress" for job in plan.jobs) == layers
+
+
+def after(at: Ground, plan: PatchPlan, done: int, today: date) -> AreaBook:
+    """The book of a patch with so many jobs of a plan done on their days."""
+    jobs = [replace(job, key=n) for n, job in enumerate(plan.jobs[:done], start=1)]
+    entries = tuple(Entry(90 + job.key, job.key, job.on, None, Kilograms(0.0), at.size_m2) for job in jobs)
+    stands = tuple(stand(job, at.size_m2, at.size_m2, entries, today) for job in jobs)
+    return AreaBook(at, stands, entries, today)
+
+
+def test_what_was_done_to_a_patch_is_not_planned_again() -> None:
+    """Worn ground: cored, then planned again; cored and sown; looked at."""
+    at, start = turf("patch", 9.0, facts={"cause": ReadFact("worn", "worn")}), date(2026, 4, 1)
+    whole = plan_patch(AreaBook(at, (), (), start), SHELF, start, start)
+    works = [job.work for job in whole.jobs]
+    assert works == ["core", "seed", "look"]
+    for done in (1, 2, 3):
+        today = whole.jobs[done - 1].on + timedelta(days=1)
+        again = plan_patch(after(at, whole, done, today), SHELF, start, today)
+        assert [job.work for job in again.jobs] == works[done:]
+        assert all(job.on >= today for job in again.jobs)
+    late = whole.jobs[0].on + timedelta(days=ONE_CURE_DAYS)
+    assert "core" in [job.work for job in plan_patch(after(at, whole, 3, late), SHELF, start, late).jobs]
+    sown = replace(whole.jobs[1], key=7, on=date(2026, 8, 31))
+    by_hand = AreaBook(at, (stand(sown, at.size_m2, at.size_m2, (), start),), (), start)
+    assert [job.work for job in plan_patch(by_hand, SHELF, start, start).jobs] == ["core", "look"]
+
+
+def test_layers_that_lie_are_counted() -> None:
+    told = {"cause": ReadFact("trench", "trench"), "sunk": ReadFact(0.025, "25 mm")}
+    at, start = turf("patch", 9.0, facts=told), date(2026, 4, 1)
+    whole = plan_patch(AreaBook(at, (), (), start), SHELF, start, start)
+    first = next(n for n, job in enumerate(whole.jobs, start=1) if job.work == "topdress")
+    today = whole.jobs[first - 1].on + timedelta(days=1)
+    again = plan_patch(after(at, whole, first, today), SHELF, start, today)
+    assert [job.name[-6:] for job in again.jobs if job.work == "topdress"] == ["2 of 3", "3 of 3"]
+
+
+def test_what_was_planted_is_not_planted_again() -> None:
+    at = ground("hedge", "Carpinus betulus", planted_on="2026-04-20", mulch_kind="none")
+    early = date(2026, 4, 12)
+    plant = next(job for job in planned(at, date(2026, 4, 1)).jobs if job.work == "plant")
+    entry = Entry(9, 5, early, None, Kilograms(0.0), at.size_m2)
+    book = AreaBook(at, (stand(replace(plant, key=5), at.size_m2, at.size_m2, (entry,), early),), (entry,), early)
+    again = plan_garden(planting_of(at), book, SHELF, season_start(at.climate, early), early)
+    assert not [job for job in again.jobs if job.work == "plant"]
+    assert [job for job in again.jobs if job.work == "water"]
+
+
+@pytest.mark.parametrize(("days", "again"), [(10, False), (149, False), (150, True)])
+def test_what_the_soil_asked_for_and_got_is_not_asked_for_again(days: int, again: bool) -> None:
+    """Salt is leached three times: planned again after the first two the third is left."""
+    at, start = ground("bed", "14 × Rosa hybrids", finding="salt"), date(2026, 3, 1)
+    leach = [job for job in planned(at, start).jobs if job.name.startswith("Leach salt")]
+    assert len(leach) == 3
+    today = leach[1].on + timedelta(days=days)
+    jobs = [replace(job, key=n) for n, job in enumerate(leach[:2], start=1)]
+    entries = tuple(Entry(90 + job.key, job.key, leach[1].on, None, Kilograms(0.0), at.size_m2) for job in jobs)
+    book = AreaBook(at, tuple(stand(job, at.size_m2, at.size_m2, entries, today) for job in jobs), entries, today)
+    told = [job.name for job in plan_garden(planting_of(at), book, SHELF, start, today).jobs]
+    assert (leach[0].name in told) is again
+    assert leach[2].name in told
 
 
 def test_southern_plantings_are_fed_in_their_own_spring() -> None:

@@ -28,6 +28,7 @@ from amber_acre.core.season.stages import Stages, stages
 TRIED = 8  # products of a round that are put before the judge, the best first
 VISIT_DAYS = 10  # a round moves so far to a day on which somebody is there anyway [common-practice]
 SHOWS_WEEKS = {True: (3, 8), False: (1, 4)}  # a slow feed, a quick one: when leaves show it [common-practice]
+SHOWS_DAYS = 150  # in which what soil or leaves asked for and got is not asked for again [common-practice]
 LOOK_DAYS = 42  # after a feed [common-practice]
 PULLED_BACK_MM = 20.0  # of organic mulch from which granules go under it [common-practice]
 K_SHORT = 0.6  # of the potassium wanted that feeds must bring where the test is low [common-practice]
@@ -97,9 +98,9 @@ def plan_garden(
         fed, told = _feeds(planting, asked, book, shelf, today, visited, opened)
         jobs += fed
         said += told
-    jobs += _passed(book, planting_jobs(planting, today))
+    jobs += _passed(book, planting_jobs(planting, today, [one.on for one in book.uses if one.work == "plant"]))
     soil_jobs, told = soil_of(planting, book, shelf, year, today)
-    jobs += soil_jobs
+    jobs += _not_done(book, soil_jobs, today)
     said += told
     cover, covered = _cover(planting, book, year, shelf, today, jobs, pinned)
     said += covered
@@ -128,6 +129,12 @@ def _cover(
     if cover is not None and any(job.work == "mulch" for job in ahead):
         return None, (Said("mulch", "Mulch is planned here already, by hand or pinned."),)
     return cover, covered
+
+
+def _not_done(book: AreaBook, jobs: Sequence[Job], today: date) -> list[Job]:
+    """Jobs without those of the same name that were done within the months in which they show."""
+    done = {one.job.name for one in book.jobs if one.done_on is not None and (today - one.done_on).days < SHOWS_DAYS}
+    return [job for job in jobs if job.name not in done]
 
 
 def _one_look(jobs: Sequence[Job]) -> list[Job]:

@@ -2,16 +2,20 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from datetime import date, timedelta
 
 from amber_acre.core.care.planting import Grown, Planting
 from amber_acre.core.jobs.job import Job
 
+SAME_PLANTING_DAYS = 30  # between the day of the form and the work itself [common-practice]
 WATERED_WEEKS = 4  # after planting, before the week decides [common-practice]
 
 
-def planting_jobs(planting: Planting, today: date) -> list[Job]:
+def planting_jobs(planting: Planting, today: date, planted: Sequence[date] = ()) -> list[Job]:
     """Planting that lies ahead, and the waterings after it: mulch and feed wait for them.
+
+    ``planted``: days on which it was done or stays planned; one near the day of the form is that planting.
 
     Pots are left out: they are watered all their lives, and with their feed.
     """
@@ -27,7 +31,9 @@ def planting_jobs(planting: Planting, today: date) -> list[Job]:
     jobs: list[Job] = []
     for on, plants in sorted(by_day.items()):
         some = len(plants) < len(planting.grown)
-        jobs += _planted_on(on, ", ".join(f"{one.count} × {one.name}" for one in plants) if some else "", today)
+        near = any(abs((day - on).days) <= SAME_PLANTING_DAYS for day in planted)
+        found = _planted_on(on, ", ".join(f"{one.count} × {one.name}" for one in plants) if some else "", today)
+        jobs += [job for job in found if job.work != "plant" or not near]
     return jobs
 
 

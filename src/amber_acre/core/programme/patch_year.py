@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import math
+from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
@@ -20,6 +21,8 @@ LAYER_MM = 10.0  # of top-dressing at a time that grass grows through [common-pr
 LAYERS_APART_DAYS, SEED_AFTER_DAYS = 42, 3  # [common-practice]
 LOOK_AFTER_DAYS = 42  # seed and cores show by then [common-practice]
 RECHECK_MONTHS_DAYS = 120  # a trench settles over months [common-practice]
+ONE_CURE_DAYS = 180  # what was done since belongs to one treatment [common-practice]
+CURES: tuple[Work, ...] = ("core", "topdress", "seed", "spray", "water")
 SEED_G_M2 = 30.0  # of a thickening, where no seed of the shelf says otherwise [common-practice]
 
 
@@ -124,33 +127,44 @@ def plan_patch(
 ) -> PatchPlan:
     """Plans the treatment of a patch from ``today`` on by its cause; every job passes the judge of its area.
 
-    A cause nobody named is treated as not known. Deterministic.
+    What was done of it within half a year, or stays planned, is not planned again. A cause nobody named is treated as
+    not known. Deterministic.
     """
     ground = book.ground
     pattern = CAUSES[ground.says("cause") or "unknown"]
     jobs: list[Job] = []
     said = [Said(code, words) for code, words in pattern.said]
-    day = today + timedelta(days=7)
+    day, had = today + timedelta(days=7), _had(book, pinned, today)
     for treatment in pattern.treatments:
+        if treatment.work != "topdress" and had[treatment.work]:
+            continue
         day = _day(treatment, ground, day + timedelta(days=treatment.after_days))
         product = _product(treatment, ground, shelf)
         if treatment.material and product is None:
             said.append(Said("no_product", f"{treatment.name}: none on the shelf.", True))
             continue
-        for job in _jobs(treatment, ground, day, product):
+        for job in _jobs(treatment, ground, day, product)[had[treatment.work] :]:
             stops = [v for v in book.judged(job, jobs) if v.severity == "stop"]
             if stops:
                 said.append(Said("label", f"{treatment.name} is left out: {stops[0].sentence}", True))
             else:
                 jobs.append(job)
                 day = job.on
-    if jobs:
-        last = max(job.on for job in jobs)
+    days = [job.on for job in jobs] or [one.done_on for one in book.jobs if one.done_on and one.job.work in CURES]
+    if days and not (had["look"] and not jobs):
+        last = max(*days, today - timedelta(days=LOOK_AFTER_DAYS))
         wait = RECHECK_MONTHS_DAYS if ground.says("cause") == "trench" else LOOK_AFTER_DAYS
         look = last + timedelta(days=wait)
         jobs.append(_work("Look beside the good spot", "look", look, "the look closes the patch or asks again", ground))
     ordered = sorted((*pinned, *jobs), key=lambda job: job.on)
     return PatchPlan(start, tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1)), tuple(said))
+
+
+def _had(book: AreaBook, pinned: Sequence[Job], today: date) -> Counter[Work]:
+    """Works that were done within half a year, or stay planned, by how often."""
+    done = [one.job.work for one in book.jobs if one.done_on is not None and (today - one.done_on).days < ONE_CURE_DAYS]
+    open_ = [one.job.work for one in book.jobs if one.job.counts and not one.done]
+    return Counter([*done, *open_, *(job.work for job in pinned)])
 
 
 def _day(treatment: Treatment, ground: Ground, day: date) -> date:
