@@ -433,3 +433,25 @@ def test_available_nitrogen_is_a_range_of_what_was_found() -> None:
     bottom, top = years[0].available_g_m2
     assert 0 < bottom < top < years[0].brings.nitrogen
     assert years[1].available_g_m2 == pytest.approx((years[1].brings.nitrogen,) * 2)
+
+
+@pytest.mark.parametrize(("early", "again"), [(0, False), (1, False), (14, False), (15, True)])
+def test_iron_that_went_down_for_a_day_is_not_planned_for_it_again(early: int, again: bool) -> None:
+    """Eight days before the event of 20 June is the 12th; a spray lasts a fortnight (common practice)."""
+    place = replace(lawn(rules=FREE, soil_test=mehlich()), events=(date(2026, 6, 20),))
+    first = next(one for one in plan(place).rounds if one.name == "Iron for the day")
+    assert first.on == date(2026, 6, 12)
+    assert first.product is not None
+    on = first.on - timedelta(days=early)
+    down = Entry(1, None, on, first.product, Kilograms(1.2), place.size_m2)
+    told = plan_year(place, SHELF, season_start(VALE, START), on, [down])
+    assert any(one.name == "Iron for the day" for one in told.rounds) is again
+
+
+def test_leaf_iron_is_planned_once_a_season() -> None:
+    place = lawn(rules=FREE, soil_test=mehlich(ph=7.9))
+    first = next(one for one in plan(place).rounds if one.name == "Leaf iron")
+    assert first.product is not None
+    down = Entry(1, None, first.on, first.product, Kilograms(1.2), place.size_m2)
+    told = plan_year(place, SHELF, season_start(VALE, START), first.on + timedelta(days=20), [down])
+    assert not any(one.name == "Leaf iron" for one in told.rounds)

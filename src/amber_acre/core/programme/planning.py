@@ -17,7 +17,7 @@ from amber_acre.core.programme.advice import Advice, advice, of_fixed_days
 from amber_acre.core.programme.carry import carried_in
 from amber_acre.core.programme.feeds import Fixed
 from amber_acre.core.programme.fixed_dates import Days, at_fixed_days, fixed_days, left_out
-from amber_acre.core.programme.rounds import iron_jobs, rounds_of
+from amber_acre.core.programme.rounds import IRON_FROM, iron_jobs, rounds_of
 from amber_acre.core.programme.solving import Choice, choose
 from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
 from amber_acre.core.rules.ground import Ground
@@ -92,7 +92,9 @@ def plan_year(
     steps = frozenset(asked.phases.step_of(day) for day in visited)
     choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened, nodes)
     fed = rounds_of(lawn, asked, choice, start, today, soil, fixed)
-    rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today)])
+    used = [(entry.on, entry.product) for entry in standing(tuple(logged))] + [(job.on, job.product) for job in pinned]
+    given = [on for on, product in used if product is not None and product.other.get("Fe", 0.0) >= IRON_FROM]
+    rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today, given)])
     told = (*advice(lawn, ground, soil, asked, choice, rounds, down, for_turf), *of_fixed_days(unused))
     return YearPlan(
         start,

@@ -102,6 +102,21 @@ def pot_plan(
         if soluble is None:
             said.append(Said("no_product", "No coated and no soluble feed on the shelf that pots bear.", True))
         return PotPlan(_soluble_jobs(planting, soluble, first, last, STRENGTH_MG_L), tuple(said), None)
+    return _pelleted(planting, asked, stages, coated, soluble, first, last, said)
+
+
+def _pelleted(
+    planting: Planting,
+    asked: FeedAsked,
+    stages: Stages,
+    coated: Product,
+    soluble: Product | None,
+    first: date,
+    last: date,
+    said: list[Said],
+) -> PotPlan:
+    """Pellets on the first day, and soluble feed when they are spent."""
+    need, litres = asked.nitrogen, planting.medium_l
     spent = runs_out(rated_months(coated), first, stages.climate)
     warmth = float(daily_series(stages.climate, first, last).mean_c.mean())
     months = months_at(rated_months(coated), warmth)

@@ -20,6 +20,7 @@ from amber_acre.core.soil.findings import SoilFindings
 
 WINDOW_BEFORE, WINDOW_AFTER = 7, 10  # days around a round's day in which it stays right [common-practice]
 EVENT_AHEAD_DAYS = 8  # iron for colour, 6–9 days before [common-practice]
+IRON_LASTS_DAYS = 14  # colour of a spray [common-practice]
 IRON_FOR_COLOUR_G_M2 = 0.2  # of Fe: colour without blackening [from-memory]
 IRON_AT_MOST_G_M2 = 0.6  # of one spray [from-memory]
 IRON_FROM = 0.01  # of mass: what a product for colour holds at least
@@ -120,8 +121,19 @@ def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
     return names
 
 
-def iron_jobs(lawn: Lawn, shelf: Sequence[Product], ground: Ground, asked: Asks, start: date, today: date) -> list[Job]:
-    """Iron for colour: before each event, and where high pH locks the soil's iron up, once in growth."""
+def iron_jobs(
+    lawn: Lawn,
+    shelf: Sequence[Product],
+    ground: Ground,
+    asked: Asks,
+    start: date,
+    today: date,
+    given: Sequence[date] = (),
+) -> list[Job]:
+    """Iron for colour: before each event, and where high pH locks the soil's iron up, once in growth.
+
+    ``given``: days on which iron went down or stays planned; none is planned within a fortnight of one.
+    """
     iron = iron_for_colour(shelf)
     if iron is None:
         return []
@@ -132,12 +144,15 @@ def iron_jobs(lawn: Lawn, shelf: Sequence[Product], ground: Ground, asked: Asks,
     if rate < iron.label.min_g_m2 or rate * share > IRON_AT_MOST_G_M2:
         return []
     days: list[tuple[date, date | None]] = [(on - timedelta(days=EVENT_AHEAD_DAYS), on) for on in lawn.events]
-    if not days and ground.ph_side() == "down":
+    once = any(start <= day < start + timedelta(days=365) for day in given)
+    if not days and ground.ph_side() == "down" and not once:
         grown = [n for n in range(STEPS) if asked.takes_up[n] and asked.parts[n] in ("rising", "full")]
         later = [on for on in (asked.phases.date_of(n, start) for n in grown) if on >= today]
         days = [(later[len(later) // 2], None)] if later else []
     for on, event in days:
         if not max(today, start) <= on < start + timedelta(days=365):
+            continue
+        if any(abs((on - day).days) <= IRON_LASTS_DAYS for day in given):
             continue
         why = (
             f"Iron for colour, {EVENT_AHEAD_DAYS} days before {event:%-d %B}: it greens in days and lasts weeks. Mow"
