@@ -10,7 +10,7 @@ import pytest
 from amber_acre.core.products.product import Product, SoilAction
 from amber_acre.core.rules.conflicts import gives_ammonia
 from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
-from tests.core.worlds import LIME, MEAL, QUICK, SLOW, product
+from tests.core.worlds import LIME, MEAL, QUICK, SLOW, mehlich, product
 
 MAY = date(2026, 5, 20)
 IRON = product(63, "Rustgreen", {}, (1, 60), "iron", other={"Fe": 0.03})
@@ -161,3 +161,18 @@ def test_a_starter_goes_down_with_the_seed_and_no_later() -> None:
     for days, tears in ((0, False), (3, False), (4, True)):
         feed = job(strong, 20, MAY + timedelta(days=days), key=2)
         assert ("strong-on-seed" in broken(ground(), feed, work("seed", MAY, 1))) is tears
+
+
+@pytest.mark.parametrize(("days", "alone"), [(0, False), (41, False), (42, True), (-7, False), (-8, True)])
+def test_a_starter_is_for_seed_new_turf_or_low_phosphorus(days: int, alone: bool) -> None:
+    starter = product(73, "Earlyroot", {"ammoniacal": 11}, (5, 30), p2o5=11)
+    feed = job(starter, 10, MAY + timedelta(days=days), key=2)
+    for name in ("seed", "plant"):
+        assert ("starter-without-seed" in broken(ground(), feed, work(name, MAY, 1))) is alone
+    assert "starter-without-seed" in broken(ground(), feed)
+    assert "starter-without-seed" not in broken(ground(tests=(mehlich(p=8),)), feed)
+    assert "starter-without-seed" in broken(ground(tests=(mehlich(p=60),)), feed)
+    assert "starter-without-seed" not in broken(ground("bed"), feed)
+    plain = product(74, "Plain", {"ammoniacal": 11}, (5, 30), p2o5=10.9)
+    assert "starter-without-seed" not in broken(ground(), job(plain, 10, MAY, key=2))
+    assert "starter-without-seed" in logged(ground(), entry(starter, 10, MAY))

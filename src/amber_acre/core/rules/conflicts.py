@@ -20,6 +20,7 @@ IRON_FROM = 0.03  # fraction of Fe from which a product is put down for its iron
 IRON_APART_DAYS = 14  # between an iron salt and lime, which locks it up [common-practice]
 DRESSING_APART_DAYS = 14  # between a feed and a dressing laid over it [common-practice]
 SEEDLING_DAYS = 42  # to the second or third mowing of most lawn grasses [common-practice]
+STARTER_AHEAD_DAYS = 7  # of seed a starter is worked in [common-practice]
 HIGH_P2O5 = 0.30  # a middle number from which phosphorus keeps fungi off the roots [common-practice]
 INOCULANT_DAYS = 60  # live fungi need to be on the roots [from-memory]
 TOGETHER_DAYS = 28  # nitrogen that goes down so near is taken up together [common-practice]
@@ -145,6 +146,21 @@ def _on_seed(case: Case) -> Iterable[Broken]:
                     does=Plain(does),
                 )
             )
+
+
+def _starter_alone(case: Case) -> Iterable[Broken]:
+    if not case.ground.traits.turf or not is_starter(case.product) or case.ground.phosphorus == "low":
+        return
+    days = [(case.job.on - use.on).days for use in case.others if use.work in ("seed", "plant")]
+    if not any(-STARTER_AHEAD_DAYS <= one < SEEDLING_DAYS for one in days) and case.product is not None:
+        yield Broken(
+            Sentence.of(
+                "{product} is a starter, with as much phosphate as nitrogen: it is for seed and new turf, and no test"
+                " here is low in phosphorus. Choose a feed, or say why.",
+                product=Plain(case.product.name),
+            ),
+            "product",
+        )
 
 
 def _barrier_days(product: Product | None) -> float:
@@ -297,6 +313,9 @@ RULES = (
     Rule("strong-on-seed", "conflict in time",
          "No strong quick feed and no coring on seedlings before the second or third mowing.", "warn",
          "common-practice", _on_seed, custom=True),
+    Rule("starter-without-seed", "conflict in time",
+         "A starter goes down with seed or new turf, or where a test is low in phosphorus.", "warn", "common-practice",
+         _starter_alone, custom=True),
     Rule("barrier-before-seed", "conflict in time", "No seed while a weed barrier holds, by the days of its label.",
          "stop", "label", _seed_in_barrier),
     Rule("barrier-disturbed", "conflict in time",
