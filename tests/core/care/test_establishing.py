@@ -164,3 +164,31 @@ def test_no_part_of_a_season_is_told_of_grass_that_grows_all_year_or_loves_the_h
     assert all("growth goes on all year" in words for words in told)
     couch = lawn(grass="couch", climate=HOT, rules=FREE, upkeep="high")
     assert not any("roots and stores fill" in one.reason for one in plan_year(couch, SHELF, START, START).rounds)
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize("kind", ["humid-subtropical", "hot-desert", "transition-humid"])
+def test_winter_grass_is_fed_after_its_sowing_and_the_judge_knows_it(
+    kind: str, half: Literal["north", "south"]
+) -> None:
+    climate = next(one for one in KINDS if one.key == kind).climate(half)
+    start = season_start(climate, START)
+    year = phases(climate)
+    fed = growing(GRASS_BY_KEY["couch"], year).fed
+    last = max((n for n in range(STEPS) if fed[n]), key=lambda n: year.date_of(n, start))
+    on = year.date_of(last, start)
+    rye = Establishing("over", on, GRASS_BY_KEY["perennial-rye"])
+    place = replace(lawn(grass="couch", climate=climate, rules=FREE, upkeep="high"), start=rye)
+    plan = plan_year(place, SHELF, start, start)
+    told = AreaBook(place.ground(), (), (), start).judged_plan(plan.rounds)
+    assert not [(job.on, v.rule) for job, found in told for v in found if v.rule in ("no-growth", "nitrogen-past-need")]
+    for one in plan.rounds:
+        assert "winter grass" not in one.reason or one.on >= on, (one.on, on)
+
+
+@pytest.mark.parametrize(("days", "stands"), [(-1, False), (0, True), (239, True), (240, False)])
+def test_winter_grass_stands_from_its_sowing_to_the_heat(days: int, stands: bool) -> None:
+    at = ground(grass="couch", facts=begun("over") | facts(winter_grass="perennial-rye"))
+    assert (at.winter_grass(MAY + timedelta(days=days)) is not None) is stands
+    assert ground(grass="couch", facts=begun("seed") | facts(winter_grass="perennial-rye")).winter_grass(MAY) is None
+    assert ground(grass="couch", facts=begun("over")).winter_grass(MAY) is None

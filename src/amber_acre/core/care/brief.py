@@ -79,7 +79,10 @@ class Lawn:
 
 
 def _beginning(start: Establishing) -> dict[str, ReadFact]:
-    return {"begins": ReadFact(start.way, start.way), "begins_on": ReadFact(start.on.isoformat(), start.on.isoformat())}
+    told = {"begins": start.way, "begins_on": start.on.isoformat()}
+    if start.grass is not None:
+        told["winter_grass"] = start.grass.key
+    return {key: ReadFact(text, text) for key, text in told.items()}
 
 
 def plants_of_grass(grass: Grass) -> tuple[Plant, ...]:

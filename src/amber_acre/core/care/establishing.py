@@ -79,5 +79,6 @@ def start_of(lawn: Lawn, year: Phases, start: date) -> Start:
         return Start(closed, around(at, 1), why, comes_up, young, [], starter, first_weeks=weeks)
     other, wakes = growing(begins.grass, year), growing(lawn.grass, year)
     count = next((n for n in range(8, STEPS) if wakes.fed[(at + n) % STEPS]), STEPS // 2)
-    steps = [n for n in around(at, count) if other.takes_up[n]]
+    after = [n for n in around(at, count) if n == at or year.date_of(n, start) >= begins.on]  # not the winter before
+    steps = [n for n in after if other.takes_up[n]]
     return Start(closed, around(at, 1), why, comes_up, young, [], starter, begins.grass, steps, weeks)

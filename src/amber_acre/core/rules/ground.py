@@ -9,7 +9,7 @@ from datetime import date
 
 from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job, Work
-from amber_acre.core.measure.area_facts import ReadFact, listed, number_of
+from amber_acre.core.measure.area_facts import ReadFact, day_of, listed, number_of
 from amber_acre.core.measure.area_kinds import KINDS, AreaKind
 from amber_acre.core.measure.counts import count_for
 from amber_acre.core.measure.size_by_facts import size_by_facts
@@ -28,6 +28,7 @@ from amber_acre.core.tables.textures import TextureClass
 from amber_acre.core.typed_counts import CountBasis
 
 USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
+WINTER_GRASS_DAYS = 240  # of a grass sown for the winter, until heat ends it [common-practice]
 CLEAR_OF_BARK_M = 0.15  # mulch keeps off the bark of trees [common-practice]
 RING_RADIUS_M = 1.5  # of a tree's mulch where the form names none, at most its root zone [common-practice]
 LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
@@ -137,6 +138,16 @@ class Ground:
     def season(self) -> Season:
         """The season of its grass; cool for what is no turf."""
         return self.grass.season if self.grass is not None else "cool"
+
+    def winter_grass(self, day: date) -> Grass | None:
+        """The grass that stands in for a resting lawn on a day, from its sowing until heat ends it; None for none."""
+        sown = day_of(self.facts, "begins_on")
+        return self.sown_for_winter if sown is not None and 0 <= (day - sown).days < WINTER_GRASS_DAYS else None
+
+    @property
+    def sown_for_winter(self) -> Grass | None:
+        """The grass its form says is sown into it for the winter; None for none."""
+        return GRASS_BY_KEY.get(self.says("winter_grass")) if self.says("begins") == "over" else None
 
     @property
     def turf_grass(self) -> Grass:

@@ -220,7 +220,8 @@ def _rests(one: HeldDay) -> Iterable[Reason]:
                 "The grass rests ({who}, {on}): it takes nothing up.", who=Plain(growth.who), on=OnDay(growth.on)
             ),
         )
-    coldest = COLD_SOIL_C[one.ground.season]
+    winter = one.ground.winter_grass(one.day)
+    coldest = COLD_SOIL_C[winter.season if winter is not None else one.ground.season]
     if soil is not None and soil.value is not None and soil.value < coldest:
         yield Reason(
             "cold_soil",

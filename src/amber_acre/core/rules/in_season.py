@@ -49,8 +49,13 @@ def usual(case: Case, days_on: int = 0) -> tuple[float, float]:
 
 
 def grows(case: Case, days_on: int = 0) -> bool:
-    """Whether the area's grass grows then by the usual soil."""
-    return grows_on(case.ground.climate, case.ground.turf_grass, case.job.on + timedelta(days=days_on))
+    """Whether the area's grass grows then by the usual soil, or the winter grass sown into it."""
+    day = case.job.on + timedelta(days=days_on)
+    return any(
+        grows_on(case.ground.climate, grass, day)
+        for grass in (case.ground.turf_grass, case.ground.winter_grass(day))
+        if grass is not None
+    )
 
 
 def first_healing_day(climate: Climate, grass: Grass, day: date) -> date:

@@ -31,7 +31,9 @@ def shade_share(ground: Ground) -> float:
 def nitrogen_high(ground: Ground) -> float:
     """The most nitrogen a year that grows here can use, g/m²: the grass's high end, else the hungriest plant's."""
     if ground.grass is not None:
-        return ground.grass.need_lb_1000[1] * POUND_PER_THOUSAND_G_M2 * shade_share(ground)
+        high = ground.grass.need_lb_1000[1] * POUND_PER_THOUSAND_G_M2 * shade_share(ground)
+        winter = ground.sown_for_winter
+        return high + (winter.need_lb_1000[0] * POUND_PER_THOUSAND_G_M2 if winter is not None else 0.0)
     highs = [NITROGEN_G_M2[plant.nitrogen][1] for plant in ground.plants if plant.nitrogen in NITROGEN_G_M2]
     return max(highs, default=WOODY_NITROGEN_G_M2)
 
