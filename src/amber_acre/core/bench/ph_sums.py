@@ -122,7 +122,7 @@ def lower_sum(asked: LowerAsked) -> Answer:
         return answer
     if need.free_lime_g_m2:
         answer.tell("for_lime", "of it for free lime", need.free_lime_g_m2, "g/m²")
-    answer.tell("years", "Years at the limit", need.years, "", cap.words)
+    answer.tell("years", "Years at the limit", round(need.years, 1), "", cap.words)
     if any((asked.sulphur, asked.iron, asked.aluminium)):
         share = sulphur_equivalent(asked.sulphur, asked.iron, asked.aluminium, answer.working)
         if share < LEAST_ACID:

@@ -309,7 +309,7 @@ class LimeForm(Bench):
 class RaiseForm(Bench):
     ph: Number = asked("pH now", "in water")
     target: Number = asked("pH wanted", "6.5")
-    depth: Depth = asked("Depth of soil", "10 cm, 4 in; 15 cm where it is dug in")
+    depth: Depth = asked("Depth of soil", "10 cm, 4 in")
     placement: Literal["", "surface", "raked", "tilled"] = asked("It goes", choices=PLACED, default="")
     buffer_ph: Number = asked("Buffer pH", "of the report; empty: by texture")
     buffer_method: Literal["", "smp", "mehlich", "adams-evans"] = asked("Its method", choices=BUFFERS, default="")
@@ -326,13 +326,13 @@ class RaiseForm(Bench):
 class LowerForm(Bench):
     ph: Number = asked("pH now", "in water")
     target: Number = asked("pH wanted", "6.5, acid lovers 5")
-    depth: Depth = asked("Depth of soil", "10 cm, 4 in; 15 cm where it is dug in")
+    depth: Depth = asked("Depth of soil", "10 cm, 4 in")
     texture: Literal["", "sand", "loam", "clay"] = asked("Texture", choices=SULPHUR_TEXTURES, default="")
     placement: Literal["", "surface", "raked", "tilled"] = asked("It goes", choices=PLACED, default="")
-    free_lime: Percent = asked("Free lime", "% of the soil; 0 where a crumb does not fizz")
-    sulphur: Percent = asked("Elemental sulphur in the product", "%")
-    iron: Percent = asked("or its iron", "% of an iron sulphate")
-    aluminium: Percent = asked("or its aluminium", "% of an aluminium sulphate")
+    free_lime: Percent = asked("Free lime", "%; 0: no fizz")
+    sulphur: Percent = asked("Sulphur in it", "% as the element")
+    iron: Percent = asked("or its iron", "%")
+    aluminium: Percent = asked("or its aluminium", "%")
     size: Size = asked("Ground", "4,500 sq ft, 420 m²")
     pack: Mass = asked("A bag holds", "20 kg, 50 lb")
 
