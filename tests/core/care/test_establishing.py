@@ -80,6 +80,7 @@ def test_steps_after_seed_are_closed_and_then_weak() -> None:
         step = at.phases.step_of(date(2026, 5, 5))
         assert at.open[step]
         assert at.sown_step == step
+        assert "on 5 May: fed with the seed or once it is up" in at.said[0][1]
         assert not at.open[[(step + n) % STEPS for n in range(1, closed + 1)]].any()
         assert at.open[step + closed + 1]
         young = [(step + n) % STEPS for n in range(SEEDLING_STEPS)]

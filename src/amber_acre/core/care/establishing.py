@@ -69,16 +69,19 @@ def start_of(lawn: Lawn, year: Phases, start: date) -> Start:
     starter = mask_of(around(at, 1))
     weeks, young = mask_of(around(at, FIRST_FEED_STEPS)), around(at, SEEDLING_STEPS)
     comes_up = around(at + 1, CLOSED_AFTER_SEED if begins.way == "seed" else CLOSED_AFTER_OVERSEED)
+    sown = "Sown" if begins.way == "seed" else "Overseeded"
+    words = f"{sown} on {begins.on:%-d %B}: fed with the seed or once it is up, nothing strong before the third mowing."
+    said = (("seed", words),)
     if begins.way == "seed":
         closed = [*around((at - CLOSED_BEFORE_SEED) % STEPS, CLOSED_BEFORE_SEED), *before]
         why = "the ground is prepared for seed"
-        return Start(closed, around(at, 1), why, comes_up, young, before, starter, first_weeks=weeks)
+        return Start(closed, around(at, 1), why, comes_up, young, before, starter, first_weeks=weeks, said=said)
     closed = around((at - CLOSED_BEFORE_OVERSEED) % STEPS, CLOSED_BEFORE_OVERSEED)
     why = "old grass is not driven before it is overseeded"
     if begins.grass is None:
-        return Start(closed, around(at, 1), why, comes_up, young, [], starter, first_weeks=weeks)
+        return Start(closed, around(at, 1), why, comes_up, young, [], starter, first_weeks=weeks, said=said)
     other, wakes = growing(begins.grass, year), growing(lawn.grass, year)
     count = next((n for n in range(8, STEPS) if wakes.fed[(at + n) % STEPS]), STEPS // 2)
     after = [n for n in around(at, count) if n == at or year.date_of(n, start) >= begins.on]  # not the winter before
     steps = [n for n in after if other.takes_up[n]]
-    return Start(closed, around(at, 1), why, comes_up, young, [], starter, begins.grass, steps, weeks)
+    return Start(closed, around(at, 1), why, comes_up, young, [], starter, begins.grass, steps, weeks, said)

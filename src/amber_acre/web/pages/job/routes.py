@@ -363,7 +363,8 @@ _PLACEMENT_WORDS = list(PLACEMENT_WORDS.items())
 
 def _near(book: AreaBook, judged: JudgedJob) -> list[Any]:
     """What else is done on the area near the job's day."""
-    return [use for use in book.uses if use.job != judged.job.key and abs((use.on - judged.on).days) <= NEAR_DAYS]
+    near = (use for use in book.with_beginning if abs((use.on - judged.on).days) <= NEAR_DAYS)
+    return sorted((use for use in near if use.job != judged.job.key), key=lambda use: use.on)
 
 
 def _went_past(book: AreaBook, entries: Sequence[EntryRow]) -> dict[int, tuple[Verdict, ...]]:
