@@ -9,6 +9,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from amber_acre.core.rules.late_release import last_uptake
 from amber_acre.core.season.phases import STEPS, Phases, Steps
 
 Mask = NDArray[np.bool_]
@@ -89,10 +90,7 @@ class Asks:
 
     def last_uptake(self, step: int) -> int:
         """Steps from ``step`` on, itself included, until uptake ends for at least a month; 48 where it never does."""
-        for n in range(STEPS):
-            if not any(self.takes_up[(step + n + more) % STEPS] for more in range(4)):
-                return n
-        return STEPS
+        return last_uptake(self.takes_up, step)
 
 
 def around(first: int, count: int) -> list[int]:

@@ -11,17 +11,15 @@ import numpy as np
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
-from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
-from amber_acre.core.season.release import rate_constant, warmth_factor
-from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
+from amber_acre.core.rules.late_release import Slow, late_share, slow_of
+from amber_acre.core.rules.late_release import late_grams as late_of
+from amber_acre.core.season.phases import STEPS, Steps
 
 QUICK_AT_ONCE = 0.5  # of quick nitrogen in the pool within its own step, the rest in the next [common-practice]
 DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2.5 % [from-memory]
 DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
 NEEDS_NITROGEN = 0.01  # of mass: a product under 1 % is no feed
 LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
-# Of a product's nitrogen (organic: of its slow part alone) what may come out after uptake ends [common-practice].
-LATE_MINERAL, LATE_ORGANIC = 0.30, 0.55
 
 
 @dataclass(frozen=True)
@@ -49,6 +47,11 @@ class Feed:
         """All nitrogen."""
         return self.quick + self.slow
 
+    @property
+    def released(self) -> Slow:
+        """What of it releases when."""
+        return Slow(self.quick, self.classes, self.organic)
+
 
 @dataclass(frozen=True)
 class Fixed:
@@ -61,24 +64,20 @@ class Fixed:
 
 def feed_of(product: Product, thin: float) -> Feed:
     """A product of the shelf as the model sees it; its highest rate held at the small end of the area (``thin``)."""
-    classes = []
-    for form, share in product.nitrogen.items():
-        if not FORM_ROWS[form].quick and share > 0:
-            active = product.mineralised_share if form == "insoluble" else 1.0
-            classes.append((share * active, rate_constant(form, product.longevity_days)))
+    slow = slow_of(product)
     price = min((pack.price / pack.mass_kg for pack in product.packs), default=0.0) / 1000
     return Feed(
         product,
         product.quick_fraction,
         product.slow_fraction,
-        tuple(classes),
+        slow.classes,
         product.phosphorus_fraction,
         product.potassium_fraction,
         acidity_share(product, grass=True),
         price,
         _least(product, thin),
         product.label.keeps_g_m2 * thin,
-        product.nitrogen.get("insoluble", 0.0) > product.total_nitrogen / 2,
+        slow.organic,
     )
 
 
@@ -99,22 +98,13 @@ def interval_steps(days: int) -> int:
 
 
 def left_after(feed: Feed, asks: Asks, step: int) -> float:
-    """Share of what a feed (an organic one: its slow part) releases within a year that comes out after uptake has
-    ended, put down in a step; 0 where it never ends."""
-    active = sum(share for share, _ in feed.classes)
-    late = late_grams(feed, asks, step)
-    whole = active if feed.organic and active else feed.quick + active
-    return late / whole if whole else 0.0
+    """Share of what a feed releases within a year that comes out after uptake has ended, put down in a step."""
+    return late_share(feed.released, asks.takes_up, asks.phases.mean_c, step)
 
 
 def late_grams(feed: Feed, asks: Asks, step: int) -> float:
     """Nitrogen a gram of product releases after uptake has ended, g; 0 where it never ends."""
-    ends = asks.last_uptake(step)
-    if ends >= STEPS or not feed.nitrogen:
-        return 0.0
-    days = [(step + n) % STEPS for n in range(ends)]
-    warm = float(warmth_factor(asks.phases.mean_c)[days].sum()) * STEP_DAYS
-    return sum(share * math.exp(-k * warm) for share, k in feed.classes)
+    return late_of(feed.released, asks.takes_up, asks.phases.mean_c, step)
 
 
 def allowed(feed: Feed, asks: Asks, step: int) -> bool:
@@ -122,7 +112,7 @@ def allowed(feed: Feed, asks: Asks, step: int) -> bool:
     step's caps."""
     if not asks.open[step]:
         return False
-    if feed.nitrogen and left_after(feed, asks, step) > (LATE_ORGANIC if feed.organic else LATE_MINERAL):
+    if feed.nitrogen and left_after(feed, asks, step) > feed.released.late_allowed:
         return False
     if feed.low * feed.quick > asks.quick_cap[step] + 1e-9 or feed.low * feed.nitrogen > asks.total_cap[step] + 1e-9:
         return False

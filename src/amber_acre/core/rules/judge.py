@@ -14,7 +14,18 @@ from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.measure.area_facts import day_of
 from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
-from amber_acre.core.rules import conflicts, direction, footing, in_season, label, law, order, planted, sums
+from amber_acre.core.rules import (
+    conflicts,
+    direction,
+    footing,
+    in_season,
+    label,
+    late_release,
+    law,
+    order,
+    planted,
+    sums,
+)
 from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
@@ -26,6 +37,7 @@ RULES: tuple[Rule, ...] = (
     *conflicts.RULES,
     *order.RULES,
     *in_season.RULES,
+    *late_release.RULES,
     *footing.RULES,
     *sums.RULES,
     *planted.RULES,
