@@ -17,8 +17,8 @@ from amber_acre.core.rules.rule import Case
 from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.season.growing import soil_on
 from amber_acre.core.tables.grass_growth import growth_of
-from tests.core.rules.cases import COMPOST, TODAY, broken, ground, job
-from tests.core.worlds import BAY, HOT, LIME, QUICK, SLOW, SULPHUR, VALE
+from tests.core.rules.cases import COMPOST, TODAY, broken, entry, ground, job, logged
+from tests.core.worlds import BAY, HOT, LIME, MEAL, QUICK, SLOW, SULPHUR, VALE
 
 
 def half_a_year_on(values: tuple[float, ...]) -> tuple[float, ...]:
@@ -147,3 +147,26 @@ def test_a_job_is_not_placed_where_its_own_hold_covers_its_window() -> None:
     before = edge - timedelta(days=1)
     ok = replace(summer, on=before, opens=before, closes=before)
     assert "hold-covers-window" not in broken(ground(climate=HOT), ok)
+
+
+@pytest.mark.parametrize(
+    ("on", "rate", "warns"),
+    [
+        (date(2026, 5, 5), 11.48, False),  # 2.41 g/m², within rounding of half a pound
+        (date(2026, 5, 5), 11.5, True),
+        (date(2026, 6, 5), 12.0, True),
+        (date(2026, 9, 25), 20.0, False),  # autumn is its season
+    ],
+)
+def test_quick_feed_belongs_to_autumn_on_cool_turf(on: date, rate: float, warns: bool) -> None:
+    assert ("quick-before-autumn" in broken(ground(), job(QUICK, rate, on))) is warns
+    assert "quick-before-autumn" not in broken(ground(grass="couch"), job(QUICK, rate, on))
+    assert "quick-before-autumn" not in broken(ground("bed"), job(QUICK, rate, on))
+    assert "quick-before-autumn" not in broken(ground(), job(MEAL, 40, on))
+
+
+def test_it_is_said_at_the_log_and_where_the_lawn_is_thicker_than_planned() -> None:
+    said = logged(ground(), entry(QUICK, 20, date(2026, 5, 5)))["quick-before-autumn"]
+    assert said.severity == "warn"
+    assert "Quick feed belongs to autumn" in str(said.sentence)
+    assert "quick-before-autumn" in broken(ground(low=90.0), job(QUICK, 11, date(2026, 5, 5)))

@@ -77,7 +77,7 @@ def test_a_log_is_held_by_what_was_covered_and_summed_over_the_whole() -> None:
     half = entry(QUICK, 15, MAY, covered_m2=50.0)
     assert "label-high" in logged(ground(), half)
     whole = entry(QUICK, 15, MAY)
-    assert logged(ground(), whole) == {}
+    assert not [key for key in logged(ground(), whole) if key.startswith("label")]
     other_half = entry(QUICK, 7.5, MAY, key=91, covered_m2=50.0)
     assert "label-interval" not in logged(ground(), entry(QUICK, 7.5, MAY, covered_m2=50.0), other_half)
     near = entry(QUICK, 12, MAY - timedelta(days=19), key=91)

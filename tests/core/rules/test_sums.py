@@ -7,11 +7,12 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.sums import SLIP_WITHIN, WOODY_NITROGEN_G_M2, nitrogen_high, shade_share
 from amber_acre.core.tables.plants import NITROGEN_G_M2, catalogue
 from tests.core.rules.cases import broken, entry, facts, ground, job, logged, with_label
-from tests.core.worlds import ALUM, LIME, QUICK, SLOW, SULPHUR
+from tests.core.worlds import ALUM, LIME, MEAL, QUICK, SLOW, SULPHUR
 
 MAY = date(2026, 5, 20)
 SILENT = with_label(SULPHUR, max_g_m2=500.0, yearly_max_g_m2=None)
@@ -76,3 +77,16 @@ def test_an_amount_off_by_a_slip_is_asked_about(factor: float) -> None:
     assert not asked(20 * factor * (1 + SLIP_WITHIN * 1.01))
     assert asked(8 / factor)
     assert not asked(15)
+
+
+@pytest.mark.parametrize(
+    ("what", "rate", "warns"),
+    [(QUICK, 11.48, False), (QUICK, 11.5, True), (MEAL, 42.5, False), (MEAL, 43.0, True)],
+)
+def test_shade_is_fed_in_small_doses(what: Product, rate: float, warns: bool) -> None:
+    """2.4 g/m² of 21 % and 3.4 of 8 %: common practice."""
+    on = date(2026, 9, 20)
+    for hours, shady in ((5.9, True), (6.0, False)):
+        at = ground(facts=facts(sun=hours))
+        assert ("shade-dose" in broken(at, job(what, rate, on))) is (warns and shady)
+    assert "shade-dose" not in broken(ground(), job(what, rate, on))

@@ -74,7 +74,8 @@ class Lawn:
             plants_of_grass(self.grass),
             tests=(self.soil_test,) if self.soil_test is not None else (),
             irrigated=self.irrigated,
-            facts={} if self.start is None else _beginning(self.start),
+            facts=(_beginning(self.start) if self.start is not None else {})
+            | ({"sun": ReadFact(self.sun_hours, f"{self.sun_hours:g}")} if self.sun_hours is not None else {}),
         )
 
 

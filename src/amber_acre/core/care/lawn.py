@@ -14,8 +14,8 @@ from amber_acre.core.care.establishing import Start, start_of
 from amber_acre.core.care.pattern import Asks, Mask, Need, ShareWanted
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.conflicts import STRONG_QUICK_G_M2
-from amber_acre.core.rules.in_season import HOT_QUICK_CAP_G_M2, hot_quick_cap
-from amber_acre.core.rules.sums import SHADE
+from amber_acre.core.rules.in_season import BEFORE_AUTUMN_QUICK, FLAT, HOT_QUICK_CAP_G_M2, hot_quick_cap
+from amber_acre.core.rules.sums import SHADE, SHADE_QUICK, SHADE_TOTAL
 from amber_acre.core.season.growing import Growing, growing
 from amber_acre.core.season.phases import STEPS, Phases, Steps, phases
 from amber_acre.core.season.water_steps import bucket, capacity_mm
@@ -24,12 +24,9 @@ from amber_acre.core.soil.findings import SoilFindings
 
 # Cool-season grass in and before heat: usual maximum from which, most quick and most nitrogen of one feed, g/m².
 HEAT_ROWS = ((26.0, 1.5, 4.9), (28.2, HOT_QUICK_CAP_G_M2, 2.4), (29.5, HOT_QUICK_CAP_G_M2, 1.1))  # [common-practice]
-FLAT = 0.3  # how far a year must have seasons for spring and autumn to be told apart [common-practice]
-BEFORE_AUTUMN_QUICK = 2.4  # of a cool lawn until summer is over: more only drives top growth [common-practice]
 BEFORE_HEAT_STEPS = 9  # about 68 days before the maximum passes 28 °C [common-practice]
 BEFORE_HEAT_C, BEFORE_HEAT_QUICK, BEFORE_HEAT_TOTAL, BEFORE_HEAT_SLOW = 28.0, 1.5, 3.4, 0.5  # [common-practice]
 WET_SURPLUS_MM, WET_QUICK = 15.0, 2.4  # a step's drainage that carries nitrate off; quick then, g/m² [common-practice]
-SHADE_TOTAL, SHADE_QUICK = 3.4, 2.4  # g/m² under six hours of sun [common-practice]
 AUTUMN_SHARE, AUTUMN_MORE_IF_HOT = 0.35, 0.20  # of a cool lawn's year after summer [extension-turf-calendars]
 SPRING_SHARE, SPRING_MORE_IF_COOL = 0.18, 0.10  # before it [extension-turf-calendars]
 GAP_STEPS, AHEAD = 16, 1.4  # where growth never stops: 122 days, and a dose against the 12 steps after it

@@ -27,11 +27,12 @@ def settle(
         if job.key in keep:
             continue
         others = [one for one in settled if one is not settled[n]]
-        found = _of_day(book.judged(job, others))
+        verdicts = book.judged(job, others)
+        found = _of_day(verdicts)
         if not found:
             continue
         best = min(_days(job, today), key=lambda day: (_weight(book.judged(_on(job, day), others)), abs(day - job.on)))
-        if _weight(book.judged(_on(job, best), others)) < _weight(found) and best != job.on:
+        if _weight(book.judged(_on(job, best), others)) < _weight(verdicts) and best != job.on:
             said.append(f"{job.name} lies on {best:%-d %B} instead of {job.on:%-d %B}: {found[0].sentence}")
             settled[n] = _on(job, best)
     kept: list[Job] = []

@@ -11,11 +11,13 @@ from functools import lru_cache
 
 from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Work
+from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.direction import moves_ph
-from amber_acre.core.rules.rule import Broken, Case, Rule
+from amber_acre.core.rules.rule import Broken, Case, Rule, over
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
-from amber_acre.core.season.growing import grows_on, soil_on
+from amber_acre.core.season.growing import growing, grows_on, soil_on
+from amber_acre.core.season.phases import phases
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grass_growth import growth_of
@@ -24,6 +26,8 @@ from amber_acre.core.tables.grasses import Grass, Season
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 # Half a pound on 1000 ft²: warm-season turf that is watered grows in heat, and is fed through it [common-practice].
 HOT_QUICK_WATERED_G_M2 = 2.4
+BEFORE_AUTUMN_QUICK = 2.4  # of a cool lawn until summer is over: more only drives top growth [common-practice]
+FLAT = 0.3  # how far a year must have seasons for spring and autumn to be told apart [common-practice]
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
 LAST_NITROGEN_DAYS = 42  # before the first hard frost, of all but turf [common-practice]
 HEALS_DAYS = 28  # growth a lawn needs after coring or sowing to close again [common-practice]
@@ -104,6 +108,28 @@ def _no_growth(case: Case) -> Iterable[Broken]:
         )
 
 
+def _quick_before_autumn(case: Case) -> Iterable[Broken]:
+    """Cool-season turf: quick nitrogen before the end of summer goes into leaves, not into roots and stores."""
+    product, ground = case.product, case.ground
+    if product is None or not ground.traits.turf or ground.season != "cool" or not case.itself.feeds:
+        return
+    quick = case.thick_g_m2 * product.quick_fraction
+    if not over(quick, BEFORE_AUTUMN_QUICK) or is_starter(product):
+        return
+    year = phases(ground.climate)
+    grows_then = growing(ground.turf_grass, year)
+    if grows_then.seasons > FLAT and grows_then.parts[year.step_of(case.job.on)] in ("rising", "full"):
+        yield Broken(
+            Sentence.of(
+                "{quick} of quick nitrogen before summer is over drives leaves, not roots: {most} at a time, or a slow"
+                " feed. Quick feed belongs to autumn.",
+                quick=Rate(quick),
+                most=Rate(BEFORE_AUTUMN_QUICK),
+            ),
+            "rate",
+        )
+
+
 def _last_nitrogen(case: Case) -> Iterable[Broken]:
     """Woody plants and perennials: soft growth that frost kills, in the six weeks before the first hard frost."""
     product, first = case.product, case.ground.climate.first_frost
@@ -168,6 +194,9 @@ RULES = (
     Rule("last-nitrogen", "season",
          "Woody plants and perennials get their last nitrogen six weeks before hard frost.", "warn",
          "common-practice", _last_nitrogen, custom=True),
+    Rule("quick-before-autumn", "season",
+         "Half a pound of quick nitrogen at most on cool-season turf before summer is over.", "warn",
+         "common-practice", _quick_before_autumn, custom=True),
     Rule("hot-feed", "season", "Hardly any quick nitrogen in heat.", "warn", "common-practice", _hot_feed,
          custom=True),
     Rule("hold-covers-window", "season", "Never a job whose own hold covers its whole window: sulphur in heat.",

@@ -16,6 +16,7 @@ from amber_acre.core.tables.plants import NITROGEN_G_M2
 
 WOODY_NITROGEN_G_M2 = 19.5  # 4 lb/1000 ft² of root zone a year, the most told for woody plants [from-memory]
 SHADE = ((4.0, 0.6), (6.0, 0.8))  # hours of sun in summer, share of the nitrogen used [from-memory]
+SHADE_TOTAL, SHADE_QUICK = 3.4, 2.4  # g/m² at once under six hours of sun [common-practice]
 SLIPS = (10.0, 43.56, 1000.0)  # a decimal, acre for 1000 ft², gram for kilogram
 SLIP_WITHIN = 0.1  # of such a factor [common-practice]
 
@@ -26,6 +27,27 @@ def shade_share(ground: Ground) -> float:
     if hours is None:
         return 1.0
     return next((share for under_h, share in SHADE if hours < under_h), 1.0)
+
+
+def _in_shade(case: Case) -> Iterable[Broken]:
+    product = case.product
+    if product is None or not case.ground.traits.turf or not case.itself.feeds or shade_share(case.ground) >= 1:
+        return
+    for name, share, most in (
+        ("quick nitrogen", product.quick_fraction, SHADE_QUICK),
+        ("nitrogen", product.total_nitrogen, SHADE_TOTAL),
+    ):
+        if over(case.thick_g_m2 * share, most):
+            yield Broken(
+                Sentence.of(
+                    "{brings} of {name} at once in shade makes soft, thin turf: {most} at most.",
+                    brings=Rate(case.thick_g_m2 * share),
+                    name=Plain(name),
+                    most=Rate(most),
+                ),
+                "rate",
+            )
+            return
 
 
 def nitrogen_high(ground: Ground) -> float:
@@ -116,6 +138,8 @@ def _slip(case: Case) -> Iterable[Broken]:
 RULES = (
     Rule("nitrogen-past-need", "sum", "No more nitrogen in any twelve months than what grows there can use.", "warn",
          "extension-turf-n", _past_need, custom=True),
+    Rule("shade-dose", "sum", "Small doses in shade: 3.4 g/m² of nitrogen at most, 2.4 of it quick.", "warn",
+         "common-practice", _in_shade, custom=True),
     Rule("soil-bears", "sum", "Lime and sulphur by what the soil bears at once and in twelve months, by placement.",
          "stop", "common-practice", _soil_bears),
     Rule("unit-slip", "sum", "An amount that is off by 10, 43.56 or 1000 is asked about.", "warn", "common-practice",
