@@ -108,6 +108,13 @@ def _no_growth(case: Case) -> Iterable[Broken]:
         )
 
 
+@lru_cache(maxsize=128)
+def _before_summer_ends(climate: Climate, grass: Grass) -> tuple[bool, ...]:
+    """Steps in which a grass grows before its summer is over; none where a year has no seasons."""
+    grows_then = growing(grass, phases(climate))
+    return tuple(grows_then.seasons > FLAT and part in ("rising", "full") for part in grows_then.parts)
+
+
 def _quick_before_autumn(case: Case) -> Iterable[Broken]:
     """Cool-season turf: quick nitrogen before the end of summer goes into leaves, not into roots and stores."""
     product, ground = case.product, case.ground
@@ -116,9 +123,7 @@ def _quick_before_autumn(case: Case) -> Iterable[Broken]:
     quick = case.thick_g_m2 * product.quick_fraction
     if not over(quick, BEFORE_AUTUMN_QUICK) or is_starter(product):
         return
-    year = phases(ground.climate)
-    grows_then = growing(ground.turf_grass, year)
-    if grows_then.seasons > FLAT and grows_then.parts[year.step_of(case.job.on)] in ("rising", "full"):
+    if _before_summer_ends(ground.climate, ground.turf_grass)[phases(ground.climate).step_of(case.job.on)]:
         yield Broken(
             Sentence.of(
                 "{quick} of quick nitrogen before summer is over drives leaves, not roots: {most} at a time, or a slow"

@@ -86,6 +86,16 @@ def _year(climate: Climate, grass: str, winter: str) -> tuple[Phases, Mask]:
     return year, takes_up
 
 
+@lru_cache(maxsize=1024)
+def _late(slow: Slow, climate: Climate, grass: str, winter: str, step: int) -> tuple[float, float, int]:
+    """Late share, late grams a gram of product, and steps until uptake ends."""
+    year, takes_up = _year(climate, grass, winter)
+    if not takes_up.any():
+        return 0.0, 0.0, 0
+    told = slow, takes_up, year.mean_c, step
+    return late_share(*told), late_grams(*told), last_uptake(takes_up, step)
+
+
 def uptake_of(climate: Climate, grass: Grass, winter: Grass | None = None) -> tuple[Phases, Mask]:
     """The year of a place in steps, and in which of them its grass (or the winter grass in it) takes nitrogen up."""
     return _year(climate, grass.key, winter.key if winter is not None else "")
@@ -98,13 +108,14 @@ def _too_late(case: Case) -> Iterable[Broken]:
     if case.logged and case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes:
         return  # the window of the round was found by its release
     slow = slow_of(product)
-    year, takes_up = uptake_of(ground.climate, ground.turf_grass, ground.winter_grass(case.job.on))
-    step = year.step_of(case.job.on)
-    share = late_share(slow, takes_up, year.mean_c, step)
-    grams = case.over_all_g_m2 * late_grams(slow, takes_up, year.mean_c, step)
-    if share <= slow.late_allowed + MOVED or grams < WORTH_G_M2 or not takes_up.any():
+    winter = ground.winter_grass(case.job.on)
+    step = phases(ground.climate).step_of(case.job.on)
+    share, each, ends_in = _late(
+        slow, ground.climate, ground.turf_grass.key, winter.key if winter is not None else "", step
+    )
+    if share <= slow.late_allowed + MOVED or case.over_all_g_m2 * each < WORTH_G_M2:
         return
-    ends = case.job.on + timedelta(days=round(last_uptake(takes_up, step) * STEP_DAYS))
+    ends = case.job.on + timedelta(days=round(ends_in * STEP_DAYS))
     yield Broken(
         Sentence.of(
             "{share} of what {product} frees comes after growth has ended, about {day}: it leaches, or feeds disease."
