@@ -38,6 +38,12 @@ def test_no_round_of_a_plan_breaks_what_the_planner_knows(
         place = replace(lawn(grass=key, climate=climate, rules=FREE, upkeep="high"), sun_hours=sun)
         plan = plan_year(place, SHELF, start, start)
         ground = place.ground()
-        told = AreaBook(ground, (), (), start).judged_plan(plan.rounds)
+        book = AreaBook(ground, (), (), start)
+        told = book.judged_plan(plan.rounds)
+        for day in ("opens", "closes"):  # a round stays right in its window
+            for one in plan.rounds:
+                moved = replace(one, on=max(getattr(one, day), start))
+                late = [v.rule for v in book.judged(moved) if v.rule in ("quick-before-autumn", "released-too-late")]
+                assert not late, (key, day, moved.on, moved.name, late)
         broken = [(one.on, one.name, v.rule, str(v.sentence)) for one, found in told for v in found if v.rule in KNOWN]
         assert not broken, (key, broken)

@@ -15,8 +15,10 @@ from amber_acre.core.rules.in_season import (
 )
 from amber_acre.core.rules.rule import Case
 from amber_acre.core.season.climate import Climate, MonthDay
-from amber_acre.core.season.growing import soil_on
+from amber_acre.core.season.growing import growing, soil_on
+from amber_acre.core.season.phases import phases
 from amber_acre.core.tables.grass_growth import growth_of
+from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from tests.core.rules.cases import COMPOST, TODAY, broken, entry, ground, job, logged
 from tests.core.worlds import BAY, HOT, LIME, MEAL, QUICK, SLOW, SULPHUR, VALE
 
@@ -163,6 +165,19 @@ def test_quick_feed_belongs_to_autumn_on_cool_turf(on: date, rate: float, warns:
     assert "quick-before-autumn" not in broken(ground(grass="couch"), job(QUICK, rate, on))
     assert "quick-before-autumn" not in broken(ground("bed"), job(QUICK, rate, on))
     assert "quick-before-autumn" not in broken(ground(), job(MEAL, 40, on))
+
+
+def test_an_autumn_feed_may_come_a_week_early() -> None:
+    """The vale's bluegrass turns to autumn in the step of the first of September."""
+    year = phases(VALE)
+    falling = [
+        growing(GRASS_BY_KEY["bluegrass"], year).parts[year.step_of(date(2026, 8, 1) + timedelta(days=n))]
+        for n in range(60)
+    ]
+    turns = date(2026, 8, 1) + timedelta(days=falling.index("falling"))
+    for early, warns in ((0, False), (8, False), (9, True)):
+        found = broken(ground(), job(QUICK, 20, turns - timedelta(days=early)))
+        assert ("quick-before-autumn" in found) is warns, early
 
 
 def test_it_is_said_at_the_log_and_where_the_lawn_is_thicker_than_planned() -> None:

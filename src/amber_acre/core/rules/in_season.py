@@ -27,6 +27,7 @@ HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [co
 # Half a pound on 1000 ft²: warm-season turf that is watered grows in heat, and is fed through it [common-practice].
 HOT_QUICK_WATERED_G_M2 = 2.4
 BEFORE_AUTUMN_QUICK = 2.4  # of a cool lawn until summer is over: more only drives top growth [common-practice]
+SUMMER_ENDS_DAYS = 8  # of its end in which an autumn feed may go down: the window of a round [common-practice]
 FLAT = 0.3  # how far a year must have seasons for spring and autumn to be told apart [common-practice]
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
 LAST_NITROGEN_DAYS = 42  # before the first hard frost, of all but turf [common-practice]
@@ -123,7 +124,8 @@ def _quick_before_autumn(case: Case) -> Iterable[Broken]:
     quick = case.thick_g_m2 * product.quick_fraction
     if not over(quick, BEFORE_AUTUMN_QUICK) or is_starter(product):
         return
-    if _before_summer_ends(ground.climate, ground.turf_grass)[phases(ground.climate).step_of(case.job.on)]:
+    year, before = phases(ground.climate), _before_summer_ends(ground.climate, ground.turf_grass)
+    if all(before[year.step_of(case.job.on + timedelta(days=ahead))] for ahead in (0, SUMMER_ENDS_DAYS)):
         yield Broken(
             Sentence.of(
                 "{quick} of quick nitrogen before summer is over drives leaves, not roots: {most} at a time, or a slow"

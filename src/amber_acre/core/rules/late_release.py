@@ -20,6 +20,7 @@ from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 
 # Of a product's nitrogen (organic: of its slow part alone) what may come out after uptake ends [common-practice].
 LATE_MINERAL, LATE_ORGANIC = 0.30, 0.55
+WINDOW_DAYS = 10  # a round moves so far in its window after the day it was found for [common-practice]
 MOVED = 0.05  # more than the planner allows, for a round that moves within its window [common-practice]
 WORTH_G_M2 = 0.3  # of late nitrogen: less is not worth a word [common-practice]
 ENDED_STEPS = 4  # a month without uptake ends it [common-practice]
@@ -105,11 +106,10 @@ def _too_late(case: Case) -> Iterable[Broken]:
     product, ground = case.product, case.ground
     if product is None or not ground.traits.turf or not case.itself.feeds or not product.slow_fraction:
         return
-    if case.logged and case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes:
-        return  # the window of the round was found by its release
     slow = slow_of(product)
     winter = ground.winter_grass(case.job.on)
-    step = phases(ground.climate).step_of(case.job.on)
+    in_window = case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes
+    step = phases(ground.climate).step_of(case.job.on - timedelta(days=WINDOW_DAYS if in_window else 0))
     share, each, ends_in = _late(
         slow, ground.climate, ground.turf_grass.key, winter.key if winter is not None else "", step
     )
