@@ -205,6 +205,14 @@ def test_how_long_a_bottle_does_it_and_when_the_next_is_bought() -> None:
     assert "Buy before 4 May 2026" in none.said[-1]
     even = schedule_sum(ScheduleAsked(asked.one, unit="mL/m²", size_m2=400, held=600))
     assert even.value("treatments") == 1
+    for year, fits in ((1999, False), (2000, True), (2100, True), (2101, False), (9999, False)):
+        late = ScheduleAsked(asked.one, unit="mL/m²", size_m2=400, held=3785.4, first=date(year, 12, 31))
+        if fits:
+            assert "Buy before" in schedule_sum(late).said[-1]
+            continue
+        with pytest.raises(OutOfRange) as refused:
+            schedule_sum(late)
+        assert refused.value.field == "first"
     for held, size in ((None, 400.0), (600.0, None), (0.0, 400.0), (600.0, 0.0)):
         with pytest.raises(AmberError):
             schedule_sum(ScheduleAsked(asked.one, unit="mL/m²", size_m2=size, held=held))

@@ -11,6 +11,7 @@ from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.working import Figure, Working
 
 YEAR_DAYS = 365.25
+FIRST_DAYS = (date(2000, 1, 1), date(2100, 12, 31))  # beyond them a year is a slip [common-practice]
 CALENDAR = {"month": 12.0, "fortnight": 26.0, "week": 52.0, "quarter": 4.0, "year": 1.0}  # times in a year
 
 
@@ -83,6 +84,12 @@ def _lasts(asked: ScheduleAsked, answer: Answer) -> None:
         raise MissingInput("Say how much is at hand and for what ground.", field=field)
     if asked.held <= 0 or asked.size_m2 <= 0:
         raise OutOfRange("This is above zero.", field="held" if asked.held <= 0 else "size", limits=(0, None))
+    if asked.first is not None and not FIRST_DAYS[0] <= asked.first <= FIRST_DAYS[1]:
+        raise OutOfRange(
+            f"The first time lies between {FIRST_DAYS[0].year} and {FIRST_DAYS[1].year}. Check the year.",
+            field="first",
+            value=asked.first,
+        )
     plain = asked.unit.split("/")[0]
     figures = [
         Figure("held", asked.held, plain, "at hand"),
