@@ -102,10 +102,23 @@ def _measure_a_lawn(page: Page) -> None:
     expect(page.locator("#fault-size")).to_contain_text("more than the whole plot")
     expect(page.locator('[name="size-side_2"]')).to_have_value("80")
     accessible(page)
-    fill(page, {"size-side_2": "30"})
+    _a_fresh_board_moves_nothing(page)
     page.get_by_role("button", name="Save the lawn").click()
     expect(page.get_by_text("Not planned yet")).to_be_visible()
     accessible(page)
+
+
+def _a_fresh_board_moves_nothing(page: Page) -> None:
+    """What is about to be pressed stays under the finger while the board beside it is drawn again."""
+    page.get_by_role("button", name="Save the lawn").scroll_into_view_if_needed()
+    before = page.evaluate("window.scrollY")
+    assert before > 200
+    page.locator('[name="size-side_2"]').evaluate(
+        "e => { e.value = '30'; e.dispatchEvent(new Event('input', { bubbles: true })); }"
+    )
+    expect(page.locator("#board")).to_contain_text("1,069 m²")
+    page.wait_for_timeout(100)
+    assert page.evaluate("window.scrollY") == before
 
 
 def _plan_and_read_the_year(page: Page) -> None:

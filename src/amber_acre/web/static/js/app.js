@@ -86,11 +86,19 @@ document.addEventListener("paste", (event) => {
   });
 });
 
+// What a swap brought is placed and shown once: a board that is drawn again while somebody types moves nothing.
+const met = new WeakSet();
+function isNew(element) {
+  if (!element || met.has(element)) return false;
+  met.add(element);
+  return true;
+}
+
 // The answer of a quick form comes without its controls: what is wrong is put beside them from the answer.
 function placeFaults() {
   const answer = document.querySelector("#answer[data-faults]");
   const form = document.querySelector("form[data-quick]");
-  if (!answer || !form) return;
+  if (!form || !isNew(answer)) return;
   const faults = JSON.parse(answer.dataset.faults);
   form.querySelectorAll(".fault").forEach((old) => old.remove());
   form.querySelectorAll("[aria-invalid]").forEach((field) => {
@@ -119,7 +127,7 @@ function prepare() {
   });
   reveal();
   const fault = document.querySelector("#faults");
-  if (fault) fault.scrollIntoView({ block: "nearest" });
+  if (isNew(fault)) fault.scrollIntoView({ block: "nearest" });
 }
 document.addEventListener("htmx:after:swap", prepare);
 prepare();
