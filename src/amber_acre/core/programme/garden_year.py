@@ -4,35 +4,28 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
-from datetime import date, timedelta
+from datetime import date
 
 from amber_acre.core.care.covering import CoverAsked, cover_asked
-from amber_acre.core.care.feeding import FeedAsked, RoundAsked, feed_asked
+from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.planting import Planting, with_mulch
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
-from amber_acre.core.jobs.job import Job, Placement
+from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
+from amber_acre.core.programme.garden_feeds import LOOK_DAYS, PULLED_BACK_MM, feeds, stops
 from amber_acre.core.programme.garden_soil import soil_of
 from amber_acre.core.programme.new_plants import planting_jobs
-from amber_acre.core.programme.picking import Picked, candidates, potash
 from amber_acre.core.programme.pot_year import PotPlan, pot_plan
 from amber_acre.core.programme.repairing import repair_jobs
-from amber_acre.core.quantities import GramsPerSquareMetre, depth_in_both, unrounded
+from amber_acre.core.quantities import depth_in_both
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages, stages
 
-TRIED = 8  # products of a round that are put before the judge, the best first
-VISIT_DAYS = 10  # a round moves so far to a day on which somebody is there anyway [common-practice]
-SHOWS_WEEKS = {True: (3, 8), False: (1, 4)}  # a slow feed, a quick one: when leaves show it [common-practice]
 SHOWS_DAYS = 150  # in which what soil or leaves asked for and got is not asked for again [common-practice]
-LOOK_DAYS = 42  # after a feed [common-practice]
-PULLED_BACK_MM = 20.0  # of organic mulch from which granules go under it [common-practice]
-K_SHORT = 0.6  # of the potassium wanted that feeds must bring where the test is low [common-practice]
-POTASH_ONCE_G_M2 = 6.0  # of potassium at a time [common-practice]
 
 
 @dataclass(frozen=True)
@@ -95,7 +88,7 @@ def plan_garden(
         said += pots.said
         jobs += _passed(book, pots.jobs)
     else:
-        fed, told = _feeds(planting, asked, book, shelf, today, visited, opened)
+        fed, told = feeds(planting, asked, book, shelf, today, visited, opened)
         jobs += fed
         said += told
     jobs += _passed(book, planting_jobs(planting, today, [one.on for one in book.uses if one.work == "plant"]))
@@ -171,174 +164,13 @@ def _fed(entries: Sequence[Entry], pinned: Sequence[Job], start: date) -> list[t
     ]
 
 
-def _feeds(
-    planting: Planting,
-    asked: FeedAsked,
-    book: AreaBook,
-    shelf: Sequence[Product],
-    today: date,
-    visited: Collection[date],
-    opened: frozenset[int],
-) -> tuple[list[Job], list[Said]]:
-    """Each round with the best product that the judge lets pass; a sentence for one that nothing fits."""
-    jobs: list[Job] = []
-    said: list[Said] = []
-    for wanted in asked.rounds:
-        on = _visit(wanted, visited, today)
-        picked = candidates(replace(wanted, on=on), planting, shelf, opened)[:TRIED]
-        job = next(
-            (
-                one
-                for one in (_feed_job(planting, asked, wanted, on, p, picked) for p in picked)
-                if not _stops(book, one, jobs)
-            ),
-            None,
-        )
-        if job is None:
-            said.append(
-                Said(
-                    "no_product",
-                    f"{wanted.name}: nothing on the shelf suits these plants then"
-                    f" ({unrounded(wanted.nitrogen)} g/m² of nitrogen).",
-                    True,
-                )
-            )
-            continue
-        jobs.append(job)
-        opened = opened | {job.material.key}
-    if jobs:
-        said += _told_of_feeds(planting, jobs)
-        jobs += _potash(planting, jobs, shelf, book)
-        last = max(jobs, key=lambda job: job.on)
-        look = last.on + timedelta(days=LOOK_DAYS)
-        jobs.append(
-            Job(
-                0,
-                "Look whether it grows as wanted",
-                "look",
-                look,
-                look,
-                look + timedelta(days=21),
-                answers=asked.answers,
-                reason="the look closes the feed or asks the question again",
-            )
-        )
-    return jobs, said
-
-
-def _told_of_feeds(planting: Planting, jobs: Sequence[Job]) -> list[Said]:
-    said: list[Said] = []
-    slow = jobs[0].material.slow_fraction > 0.5 * jobs[0].material.total_nitrogen
-    first, last = SHOWS_WEEKS[slow]
-    said.append(Said("result_range", f"Leaves show it within {first} to {last} weeks; look then."))
-    if planting.phosphorus == "high":
-        said.append(Said("no_high_p", "Phosphorus is high: none is planned, and no bone meal."))
-    if planting.lies.fabric:
-        said.append(
-            Said(
-                "fabric",
-                "Fabric lies here: granules on top do not reach the soil. Feed soluble, or pull back"
-                " mulch and fabric first.",
-            )
-        )
-    return said
-
-
-def _visit(wanted: RoundAsked, visited: Collection[date], today: date) -> date:
-    """The round's day, or one near it in its window on which somebody is there anyway."""
-    near = [
-        day
-        for day in visited
-        if max(wanted.opens, today) <= day <= wanted.closes and abs((day - wanted.on).days) <= VISIT_DAYS
-    ]
-    return min(near, key=lambda day: (abs((day - wanted.on).days), day), default=wanted.on)
-
-
-def _feed_job(
-    planting: Planting, asked: FeedAsked, wanted: RoundAsked, on: date, picked: Picked, others: Sequence[Picked]
-) -> Job:
-    product = picked.product
-    placement: Placement = "dripline" if planting.group.placement == "dripline" else "base"
-    if planting.lies.depth_mm >= PULLED_BACK_MM and not product.liquid and not planting.lies.fabric:
-        placement = "under_mulch" if planting.lies.organic else placement
-    got = picked.nitrogen_g_m2
-    slow = product.slow_fraction / product.total_nitrogen
-    each = (
-        f"; {picked.rate_g_m2 * float(planting.ground.size_m2) / planting.count:.3g} g a plant"
-        if planting.count > 1 and picked.dose.basis == "area"
-        else ""
-    )
-    other = next((one for one in others if one is not picked and one.weight > picked.weight), None)
-    second = f"\nNext best: {other.product.name}." if other is not None else ""
-    short = (
-        f" Its label allows {got:.2g} of the {wanted.nitrogen:.2g} g/m² asked." if got < 0.9 * wanted.nitrogen else ""
-    )
-    return Job(
-        0,
-        wanted.name,
-        "drench" if product.liquid else "feed",
-        on,
-        min(wanted.opens, on),
-        max(wanted.closes, on),
-        picked.dose,
-        product,
-        placement=placement,
-        answers=asked.answers,
-        reason=(
-            f"{wanted.why[:1].upper()}{wanted.why[1:]}: {got:.3g} g/m² of nitrogen, {slow:.0%} slow{each}."
-            f"{short}{second}"
-        ),
-        target_g_m2=wanted.nitrogen,
-        share=wanted.nitrogen / asked.nitrogen if asked.nitrogen else 0.0,
-        yearly_g_m2=asked.nitrogen,
-    )
-
-
-def _stops(book: AreaBook, job: Job, others: Sequence[Job]) -> bool:
-    return any(verdict.severity == "stop" for verdict in book.judged(job, others))
-
-
 def _passed(book: AreaBook, jobs: Sequence[Job]) -> list[Job]:
     """Jobs that the judge lets pass, each among those before it."""
     kept: list[Job] = []
     for job in jobs:
-        if not _stops(book, job, kept):
+        if not stops(book, job, kept):
             kept.append(job)
     return kept
-
-
-def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product], book: AreaBook) -> list[Job]:
-    """Potash beside the feeds where the test is low, or palms ask for it, and the feeds bring too little."""
-    palm = planting.group.key == "palm"
-    if planting.potassium != "low" and not (palm and planting.potassium != "high"):
-        return []
-    size = planting.ground.size_m2
-    nitrogen = sum(job.rate_on(size) * job.material.total_nitrogen for job in jobs)
-    brought = sum(job.rate_on(size) * job.material.potassium_fraction for job in jobs)
-    wanted = (planting.group.k_per_n if palm else max(0.6, planting.group.k_per_n)) * nitrogen
-    if brought >= K_SHORT * wanted and not (palm and brought < nitrogen * 0.9):
-        return []
-    product = potash(shelf, planting.salt_sensitive or planting.salty or planting.group.key == "acid")
-    if product is None:
-        return []
-    rate = min(wanted - brought, POTASH_ONCE_G_M2) / product.potassium_fraction
-    rate = min(max(rate, float(product.label.min_g_m2)), product.label.keeps_g_m2 / planting.ground.thick)
-    first = min(jobs, key=lambda job: job.on)
-    job = Job(
-        0,
-        "Potash",
-        "feed",
-        first.on,
-        first.opens,
-        first.closes,
-        Dose(GramsPerSquareMetre(rate)),
-        product,
-        placement=first.placement,
-        answers="a test low in potassium" if planting.potassium == "low" else "palms take as much potash as nitrogen",
-        reason=f"{unrounded(rate * product.potassium_fraction)} g/m² of potassium: the feeds bring"
-        f" {unrounded(brought)} of {unrounded(wanted)}.",
-    )
-    return [] if _stops(book, job, jobs) else [job]
 
 
 def _beneath(planting: Planting, cover: CoverAsked, job: Job) -> Job:
