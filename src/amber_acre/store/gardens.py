@@ -134,8 +134,4 @@ def _planned(
         opened=frozenset(row.product_id for row in visits if row.product_id is not None),
         pinned=pinned,
     )
-    size = beside.ground.size_m2
-    nitrogen = plan.asked.nitrogen
-    if plan.planting.group.basis == "litre":
-        nitrogen = nitrogen * plan.planting.medium_l / size
-    return plan.jobs, plan.said, nitrogen
+    return plan.jobs, plan.said, plan.need_g_m2

@@ -13,7 +13,9 @@ from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count, recounted, typed_again
 from amber_acre.core.rules.rule import SLACK
+from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.typed_counts import CountRate
+from tests.core.care.test_planting import ground as planting
 from tests.core.rules.cases import broken, entry, facts, ground, job, logged, with_label
 from tests.core.worlds import LEAF, QUICK, SLOW, product
 
@@ -273,3 +275,23 @@ def test_labels_refuse_what_cannot_be() -> None:
         with_label(LEAF, by=(CountRate("plant", 5, 9),))
     with pytest.raises(AmberError, match="none of the grasses"):
         replace(SLOW, grasses="moss")
+
+
+def test_a_dose_by_plant_without_a_label_for_it_is_held_on_the_ground_of_such_plants() -> None:
+    bed = planting("bed", "60 × Salvia nemorosa\n8 × Rosa hybrids")  # 40 m²: the roses stand on 6.4 of them
+    what = with_label(SLOW, min_g_m2=10, max_g_m2=40, by=())
+    each = {g: broken(bed, job(what, dose=Dose(g, "plant", 8))) for g in (32.0, 32.5)}
+    assert "label-spot" not in each[32.0]  # 8 × 32 g on 6.4 m² are 40 g/m²
+    assert each[32.5]["label-spot"].severity == "warn"
+    assert "label-count-unsaid" not in each[32.0]
+    hedge = planting("hedge", "Taxus baccata")
+    assert "label-count-unsaid" in broken(hedge, job(what, dose=Dose(32, "plant", 8)))
+
+
+def test_a_slip_is_asked_of_what_the_plants_get() -> None:
+    bed = planting("bed", "60 × Salvia nemorosa\n3 × Dryopteris filix-mas")
+    what = with_label(SLOW, min_g_m2=10, max_g_m2=40, by=())
+    spot = spot_m2(bed, Dose(1, "plant", 3))
+    assert spot is not None
+    assert "unit-slip" not in broken(bed, job(what, dose=Dose(20 * spot / 3, "plant", 3)))
+    assert "unit-slip" in broken(bed, job(what, dose=Dose(400 * spot / 3, "plant", 3)))

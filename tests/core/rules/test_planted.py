@@ -21,9 +21,10 @@ from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS, PORTS_CLOSE_
 from amber_acre.core.rules.rule import Case
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES
 from amber_acre.core.tables.plants import catalogue
+from tests.core.care.test_planting import ground as planting
 from tests.core.rules.cases import TODAY, facts, ground, job
 from tests.core.rules.cases import broken as broken_at
-from tests.core.worlds import QUICK, SLOW, product
+from tests.core.worlds import QUICK, SLOW, VALE, product
 
 ON = date(2026, 5, 20)
 CHIPS = product(
@@ -203,3 +204,21 @@ def test_two_planned_injections_are_held_apart() -> None:
     book = AreaBook(ground("tree"), (), (), TODAY)
     beside = [replace(one, on=ON + timedelta(days=200))]
     assert "ports-close" in {verdict.rule for verdict in book.judged(one, beside)}
+
+
+def test_a_feed_over_the_whole_bed_names_the_lean_plants_it_reaches() -> None:
+    bed = planting("bed", "14 × Rosa hybrids\n6 × Lavandula angustifolia")
+    assert "lean-in-bed" in broken(job(SLOW, 20), bed)
+    assert "lean-in-bed" not in broken(job(SLOW, dose=Dose(20, "plant", 14)), bed)
+    assert "lean-in-bed" not in broken(job(CHIPS, 20_000, work="mulch"), bed)
+    assert "lean-in-bed" not in broken(job(SLOW, 20), planting("bed", "14 × Rosa hybrids"))
+    alone = broken(job(SLOW, 20), planting("bed", "14 × Lavandula angustifolia"))
+    assert "lean" in alone  # the rule of lean beds speaks there
+    assert "lean-in-bed" not in alone
+
+
+@pytest.mark.parametrize(("kind", "hottest", "hot"), [("bed", 31.9, False), ("bed", 32.0, True), ("lawn", 29.0, True)])
+def test_heat_is_of_what_grows_there(kind: str, hottest: float, hot: bool) -> None:
+    warm = replace(VALE, max_c=(hottest,) * 12, mean_c=(24.0,) * 12, min_c=(18.0,) * 12)
+    at = replace(planting("bed", "14 × Rosa hybrids") if kind == "bed" else ground(), climate=warm)
+    assert ("hot-feed" in broken(job(QUICK, 10), at)) is hot

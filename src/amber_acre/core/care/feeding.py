@@ -114,12 +114,12 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tu
         said.append(
             Said("frost_stop", f"Last nitrogen by {stages.last:%-d %B}: {stages.why_last}; soft growth would freeze.")
         )
-    said += _left_out(planting, max(today, stages.start))
+    said += left_out(planting, max(today, stages.start))
     answers = WORDS.get(planting.finding, "") or f"the year of {planting.group.name}"
     return FeedAsked(need, factors, rounds, tuple(said), answers)
 
 
-def _left_out(planting: Planting, day: date) -> list[Said]:
+def left_out(planting: Planting, day: date) -> list[Said]:
     """What is said on a day of new plants among older ones: no feed on woody ones for a year, on others until they
     root."""
     found = []

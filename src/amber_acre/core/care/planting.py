@@ -12,7 +12,7 @@ from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.findings import Level, level
-from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CareGroup
+from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CareGroup, group_of_plant
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import SoilOf
@@ -204,47 +204,7 @@ def _grown(ground: Ground) -> tuple[Grown, ...]:
     counted = number_of(ground.facts, "count") or number_of(ground.facts, "plants")
     if ground.says("plant"):
         rows = (*rows, Listed(int(counted or HOW_MANY), ground.says("plant")))
-    known = {plant.botanical.lower(): plant for plant in ground.plants}
-    found = []
-    for row in rows:
-        plant = known.get(row.name.lower()) or next((one for one in ground.plants if _kin(one, row.name)), None)
-        found.append(Grown(row.name, row.count, plant, row.planted_on))
-    return tuple(found)
-
-
-def _kin(plant: Plant, name: str) -> bool:
-    return plant.botanical.lower().split(" ")[0] == name.strip().lower().split(" ")[0]
-
-
-# The group a plant of the catalogue belongs to, by its group there.
-OF_PLANT = {
-    "rose": "rose",
-    "palm": "palm",
-    "conifer": "conifer",
-    "fern": "fern",
-    "ornamental grass": "grass",
-    "succulent": "lean",
-    "bulb": "bulb",
-    "groundcover": "groundcover",
-    "perennial": "perennial",
-    "container": "perennial",
-    "hedging": "shrub",
-    "shrub": "shrub",
-    "climber": "shrub",
-    "tree": "shrub",
-    "fruit": "shrub",
-}
-
-
-def group_of_plant(plant: Plant) -> str:
-    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics."""
-    if "d" in plant.flags:
-        return "lean"
-    if "a" in plant.flags:
-        return "acid"
-    if plant.growth == "warm season" and plant.nitrogen == "high" and plant.group == "perennial":
-        return "exotic"
-    return OF_PLANT.get(plant.group, "shrub")
+    return tuple(Grown(row.name, row.count, ground.plant_called(row.name), row.planted_on) for row in rows)
 
 
 def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:

@@ -43,6 +43,8 @@ SaidCode = Literal[
     "mulch",
     "no_product",
     "new_among",
+    "own_feed",
+    "by_plant",
 ]
 
 

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection, Iterable, Sequence
 from dataclasses import replace
 from datetime import date, timedelta
 
@@ -40,14 +40,8 @@ def feeds(
     for wanted in asked.rounds:
         on = _visit(wanted, visited, today)
         picked = candidates(replace(wanted, on=on), planting, shelf, opened)[:TRIED]
-        job = next(
-            (
-                one
-                for one in (_feed_job(planting, asked, wanted, on, p, picked) for p in picked)
-                if not stops(book, one, jobs)
-            ),
-            None,
-        )
+        made = (_feed_job(planting, asked, wanted, on, one, picked) for one in picked)
+        job = _let_pass(book, made, jobs)
         if job is None:
             said.append(
                 Said(
@@ -119,13 +113,15 @@ def _feed_job(
     slow = product.slow_fraction / product.total_nitrogen
     each = (
         f"; {picked.rate_g_m2 * float(planting.ground.size_m2) / planting.count:.3g} g a plant"
-        if planting.count > 1 and picked.dose.basis == "area"
+        if planting.count > 1 and planting.ground.alike and picked.dose.basis == "area"
         else ""
     )
     other = next((one for one in others if one is not picked and one.weight > picked.weight), None)
     second = f"\nNext best: {other.product.name}." if other is not None else ""
     short = (
-        f" Its label allows {got:.2g} of the {wanted.nitrogen:.2g} g/m² asked." if got < 0.9 * wanted.nitrogen else ""
+        f" Label and caps allow {got:.2g} of the {wanted.nitrogen:.2g} g/m² asked."
+        if got < 0.9 * wanted.nitrogen
+        else ""
     )
     return Job(
         0,
@@ -146,6 +142,18 @@ def _feed_job(
         share=wanted.nitrogen / asked.nitrogen if asked.nitrogen else 0.0,
         yearly_g_m2=asked.nitrogen,
     )
+
+
+def _let_pass(book: AreaBook, made: Iterable[Job], others: Sequence[Job]) -> Job | None:
+    """The first job the judge says nothing grave of; else the first it does not stop; None where it stops all."""
+    second = None
+    for job in made:
+        gravest = {verdict.severity for verdict in book.judged(job, others)}
+        if not gravest & {"stop", "warn"}:
+            return job
+        if second is None and "stop" not in gravest:
+            second = job
+    return second
 
 
 def stops(book: AreaBook, job: Job, others: Sequence[Job]) -> bool:

@@ -11,10 +11,12 @@ from amber_acre.core.care.chlorosis import Ladder
 from amber_acre.core.care.covering import weighed
 from amber_acre.core.care.demand import demand
 from amber_acre.core.care.feeding import FeedAsked, feed_asked
+from amber_acre.core.care.mixed_bed import mixed_bed
 from amber_acre.core.care.planting import Planting, planting_of, with_mulch
 from amber_acre.core.jobs.entry import Entry, without_bulk
 from amber_acre.core.mulch.choosing import Weighed
 from amber_acre.core.programme.garden_soil import ladder_of
+from amber_acre.core.programme.mixed_feeds import Season, own_needs, planting_need
 from amber_acre.core.programme.supply import Ribbon, supply
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_book
@@ -27,12 +29,15 @@ KEPT_SEASONS = 512  # plantings whose seasons are kept: a firm of some hundred g
 @dataclass(frozen=True)
 class GardenSeason:
     """A planting, its season and all that follows. ``planned``: jobs of its plan; ``others``: every other job of the
-    season. ``demand``: nitrogen asked for, g/m² a day (of pots over their open surface)."""
+    season. ``need_g_m2``: the year's nitrogen over the area; ``demand``: the same a day (of pots over their open
+    surface). ``own``: what plants of a bed ask that are fed beside the rest."""
 
     planting: Planting
     stages: Stages
     asked: FeedAsked
     series: DailySeries
+    need_g_m2: float
+    own: tuple[tuple[Planting, FeedAsked], ...]
     demand: Daily
     planned: tuple[JudgedJob, ...]
     others: tuple[JudgedJob, ...]
@@ -40,14 +45,6 @@ class GardenSeason:
     ribbons: tuple[Ribbon, ...]
     mulches: tuple[Weighed, ...]
     ladder: Ladder | None
-
-    @property
-    def need_g_m2(self) -> float:
-        """The year's nitrogen over the area, g/m²."""
-        planting = self.planting
-        if planting.group.basis == "litre":
-            return self.asked.nitrogen * planting.medium_l / planting.ground.size_m2
-        return self.asked.nitrogen
 
     @property
     def per_litre(self) -> tuple[float, float] | None:
@@ -80,7 +77,10 @@ def garden_season(book: AreaBook, of_plan: Collection[int], start: date) -> Gard
     planting = planting_now(book)
     year = stages(book.ground.climate, planting.group.start_c, start)
     series = daily_series(book.ground.climate, start, next_season_start(start))
-    asked = feed_asked(planting, year, start)
+    mixed = mixed_bed(planting, start)
+    asked = feed_asked(mixed.fed, year, start)
+    season = Season(book, start, start, (), ())
+    need = planting_need(mixed, asked, season)
     inside = tuple(e for e in book.entries if 0 <= series.index(e.on) < len(series.mean_c))
     judged = judged_book(book)
     planned = tuple(one for one in judged if one.job.key in of_plan)
@@ -93,15 +93,14 @@ def garden_season(book: AreaBook, of_plan: Collection[int], start: date) -> Gard
         if one.product is not None and one.product.total_nitrogen > 0 and one.product.family != "bulk" and not one.done
     ]
     fed = tuple(entry for entry in without_bulk(inside) if entry.material.total_nitrogen > 0)
-    per_m2 = asked.nitrogen
-    if planting.group.basis == "litre":
-        per_m2 = asked.nitrogen * planting.medium_l / book.ground.size_m2
     return GardenSeason(
         planting,
         year,
         asked,
         series,
-        demand(planting, year, series, per_m2),
+        need,
+        own_needs(mixed, season),
+        demand(planting, year, series, need),
         planned,
         others,
         inside,

@@ -7,15 +7,17 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.care.covering import CoverAsked, cover_asked
-from amber_acre.core.care.feeding import FeedAsked, feed_asked
+from amber_acre.core.care.feeding import FeedAsked, feed_asked, left_out
+from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, with_mulch
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.garden_feeds import LOOK_DAYS, PULLED_BACK_MM, feeds, stops
+from amber_acre.core.programme.garden_feeds import LOOK_DAYS, PULLED_BACK_MM, stops
 from amber_acre.core.programme.garden_soil import soil_of
+from amber_acre.core.programme.mixed_feeds import Season, bed_feeds, down, planting_need
 from amber_acre.core.programme.new_plants import planting_jobs
 from amber_acre.core.programme.pot_year import PotPlan, pot_plan
 from amber_acre.core.programme.repairing import repair_jobs
@@ -30,13 +32,14 @@ SHOWS_DAYS = 150  # in which what soil or leaves asked for and got is not asked 
 
 @dataclass(frozen=True)
 class GardenPlan:
-    """A planting's year: stages, what is asked, its jobs in order, what is said, mulch and pots as they were worked
-    out."""
+    """A planting's year: stages, what is asked, the year's nitrogen over the whole area in g/m², its jobs in order,
+    what is said, mulch and pots as they were worked out."""
 
     planting: Planting
     stages: Stages
     start: date
     asked: FeedAsked
+    need_g_m2: float
     jobs: tuple[Job, ...]
     said: tuple[Said, ...]
     cover: CoverAsked | None
@@ -65,22 +68,17 @@ def plan_garden(
     Deterministic.
     """
     year = stages(planting.ground.climate, planting.group.start_c, start)
-    down = _down(book.entries, pinned, planting, start)
     planting = with_mulch(planting, *mulch_on(planting.ground, book.uses, max(today, year.wakes)))
-    asked = feed_asked(planting, year, today, down)
+    mixed = mixed_bed(planting, max(today, start))
+    season = Season(book, start, today, tuple(pinned), shelf, visited, opened)
+    asked = feed_asked(mixed.fed, year, today, down(mixed.fed, season))
     if planting.unknown:
         words = "Nobody has said what grows here: type the plants, or choose what it is cared for as."
-        return GardenPlan(planting, year, start, asked, tuple(pinned), (Said("group", words, True),), None, None)
+        told = (Said("group", words, True),)
+        return GardenPlan(planting, year, start, asked, 0.0, tuple(pinned), told, None, None)
     said: list[Said] = [Said("group", f"{planting.how[:1].upper()}{planting.how[1:]}.")]
-    if planting.loses:
-        said.append(
-            Said(
-                "conflict",
-                f"{', '.join(planting.loses)} would want another year: keep feed and moist mulch off"
-                " them, or move them.",
-            )
-        )
-    said += asked.said
+    said += _of_mixed(mixed, planting, bool(asked.rounds))
+    said += (*asked.said, *left_out(planting, max(today, start)))
     pots = None
     jobs: list[Job] = []
     if planting.group.basis == "litre":
@@ -88,13 +86,13 @@ def plan_garden(
         said += pots.said
         jobs += _passed(book, pots.jobs)
     else:
-        fed, told = feeds(planting, asked, book, shelf, today, visited, opened)
+        fed, of_feeds = bed_feeds(mixed, asked, season)
         jobs += fed
-        said += told
+        said += of_feeds
     jobs += _passed(book, planting_jobs(planting, today, [one.on for one in book.uses if one.work == "plant"]))
-    soil_jobs, told = soil_of(planting, book, shelf, year, today)
+    soil_jobs, of_soil = soil_of(planting, book, shelf, year, today)
     jobs += _not_done(book, soil_jobs, today)
-    said += told
+    said += of_soil
     cover, covered = _cover(planting, book, year, shelf, today, jobs, pinned)
     said += covered
     if cover is not None:
@@ -104,7 +102,22 @@ def plan_garden(
     jobs = _one_look(jobs)
     ordered = sorted((*pinned, *jobs), key=lambda job: (job.on, job.name))
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
-    return GardenPlan(planting, year, start, asked, numbered, _unsaid(said), cover, pots)
+    need = planting_need(mixed, asked, season)
+    return GardenPlan(planting, year, start, asked, need, numbered, _unsaid(said), cover, pots)
+
+
+def _of_mixed(mixed: MixedBed, planting: Planting, fed: bool) -> list[Said]:
+    """Plants of a bed that another year suits: those passed over, and those nobody can pass over."""
+    own = {one.name for part in mixed.own for one in part.grown}
+    loses = [name for name in planting.loses if name not in own]
+    said = []
+    if loses:
+        words = f"{', '.join(loses)} would want another year: keep feed and moist mulch off them, or move them."
+        said.append(Said("conflict", words))
+    if mixed.by_plant and fed:
+        words = f"Fed plant by plant: {mixed.fed.count} of {planting.count} plants take this feed."
+        said.append(Said("by_plant", words))
+    return said
 
 
 def _cover(
@@ -138,19 +151,6 @@ def _one_look(jobs: Sequence[Job]) -> list[Job]:
         if all((other.on - job.on).days > LOOK_DAYS // 2 + 7 for other in kept):
             kept.append(job)
     return [job for job in jobs if job.work != "look" or job in kept]
-
-
-def _down(entries: Sequence[Entry], pinned: Sequence[Job], planting: Planting, start: date) -> list[tuple[date, float]]:
-    """Nitrogen of the season that is down or stays planned, g/m² (of pots g a litre), by its day."""
-    size = planting.ground.size_m2
-    grams = [
-        (entry.on, entry.amount_kg * 1000 * entry.material.total_nitrogen)
-        for entry in without_bulk(standing(tuple(entries)))
-        if start <= entry.on < next_season_start(start)
-    ]
-    grams += [(job.on, float(job.rate_on(size)) * size * job.product.total_nitrogen) for job in pinned if job.product]
-    per = planting.medium_l if planting.group.basis == "litre" else size
-    return [(on, brought / per) for on, brought in grams if brought > 0] if per else []
 
 
 def _fed(entries: Sequence[Entry], pinned: Sequence[Job], start: date) -> list[tuple[date, Product]]:

@@ -11,6 +11,7 @@ from amber_acre.core.care.planting import Planting
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.in_season import hot_quick_cap
 from amber_acre.core.typed_counts import CountBasis
 
 FEEDS = ("quick", "coated", "methylene", "organic", "manure", "biosolid", "liquid", "conditioner")
@@ -90,7 +91,7 @@ def candidates(
     """Products that may go down in a round, the best first; ``opened``: keys of those the property has open."""
     fit = [product for product in shelf if not why_not(product, planting, asked.hot)]
     size = planting.ground.size_m2
-    made = [(product, dose) for product in fit if (dose := _dose(product, asked.nitrogen, planting)) is not None]
+    made = [(product, dose) for product in fit if (dose := _dose(product, asked, planting)) is not None]
     prices = [cost for product, _ in made if (cost := product.cost_per_kg_nitrogen)]
     cheapest = float(min(prices, default=1.0))
     rates = [(product, dose, float(dose.rate_g_m2(size, product.density_kg_l))) for product, dose in made]
@@ -101,14 +102,17 @@ def candidates(
     return sorted(found, key=lambda one: (round(one.weight, 9), one.product.key))
 
 
-def _dose(product: Product, nitrogen: float, planting: Planting) -> Dose | None:
-    """The dose that brings so much nitrogen within the label; None where its lowest would bring half as much again.
+def _dose(product: Product, asked: RoundAsked, planting: Planting) -> Dose | None:
+    """The dose that brings so much nitrogen within label and cap; None where its lowest would bring half as much again.
 
     What a label says by trunk, plant or metre of hedge holds where that is counted and alike; else its rate by area,
     where the area is smallest.
     """
     label, ground = product.label, planting.ground
-    wanted, most = nitrogen / product.total_nitrogen, label.keeps_g_m2 / ground.thick
+    quick = product.quick_fraction
+    cap = min(ground.rules.quick_cap_g_m2, hot_quick_cap(ground.season, ground.irrigated) if asked.hot else math.inf)
+    once = cap / quick if quick > 0 and not ground.traits.by_litre else math.inf
+    wanted, most = asked.nitrogen / product.total_nitrogen, min(label.keeps_g_m2, once) / ground.thick
     if ground.alike:  # of plants of several kinds nobody can say what each gets
         for basis in COUNTED:
             rate, count = label.rate_by(basis), ground.count_for(basis)
@@ -127,7 +131,7 @@ def _dose(product: Product, nitrogen: float, planting: Planting) -> Dose | None:
     by_area = min(wanted, most)
     if by_area >= label.min_g_m2:
         return Dose(by_area)
-    return Dose(float(label.min_g_m2)) if label.min_g_m2 <= LOW_END_MORE * wanted else None
+    return Dose(float(label.min_g_m2)) if label.min_g_m2 <= min(LOW_END_MORE * wanted, most) else None
 
 
 def _weight(

@@ -18,6 +18,8 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.limits import Direction
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.stages import HOT_FROM_C
+from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.findings import Level, level
 from amber_acre.core.soil.probe import ProbeSummary
@@ -103,6 +105,13 @@ class Ground:
         """True where all it holds is of one kind and one age, so that each gets what the others get."""
         return len({(line.name.lower(), line.planted) for line in listed(self.facts)}) <= 1
 
+    def plant_called(self, name: str) -> Plant | None:
+        """The plant of a line by its botanical name, else one of its genus; None where none of that name grows here."""
+        wanted = name.strip().lower()
+        same = next((plant for plant in self.plants if plant.botanical.lower() == wanted), None)
+        genus = wanted.split(" ")[0]
+        return same or next((plant for plant in self.plants if plant.botanical.lower().split(" ")[0] == genus), None)
+
     @property
     def traits(self) -> AreaKind:
         """What kind of area it is, with what follows from it."""
@@ -138,6 +147,11 @@ class Ground:
     def season(self) -> Season:
         """The season of its grass; cool for what is no turf."""
         return self.grass.season if self.grass is not None else "cool"
+
+    @property
+    def heat_from_c(self) -> float:
+        """Usual maximum, °C, from which hardly anything quick goes down: by its turf, else what plants bear."""
+        return HEAT_FROM_C[self.season] if self.traits.turf else HOT_FROM_C
 
     def winter_grass(self, day: date) -> Grass | None:
         """The grass that stands in for a resting lawn on a day, from its sowing until heat ends it; None for none."""

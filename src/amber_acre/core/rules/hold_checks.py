@@ -8,7 +8,6 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.rules.held_day import HeldDay, Reason
 from amber_acre.core.rules.in_season import burns_in_heat, hot_quick_cap
 from amber_acre.core.season.weather import ORDINARY_DRAINAGE_MM, SOAKED_FROM_MM
-from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, RainFall, Sentence, WindSpeed
 from amber_acre.core.tables.grasses import Season
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
@@ -170,7 +169,7 @@ def _heat(one: HeldDay) -> Iterable[Reason]:
     top, product = one.weather.max_c, one.product
     if top is None or product is None:
         return
-    heat = HEAT_FROM_C[one.ground.season]
+    heat = one.ground.heat_from_c
     if burns_in_heat(product):
         if top >= one.limits.sulphur_c and one.job.placement != "tilled":
             yield Reason(

@@ -18,7 +18,6 @@ from amber_acre.core.rules.rule import Broken, Case, Rule, over
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growing import growing, grows_on, soil_on
 from amber_acre.core.season.phases import phases
-from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grass_growth import growth_of
 from amber_acre.core.tables.grasses import Grass, Season
@@ -162,7 +161,7 @@ def _hot_feed(case: Case) -> Iterable[Broken]:
         return
     hottest = usual(case)[1]
     quick = case.thick_g_m2 * product.quick_fraction
-    if hottest >= HEAT_FROM_C[case.ground.season] and quick > hot_quick_cap(case.ground.season, case.ground.irrigated):
+    if hottest >= case.ground.heat_from_c and quick > hot_quick_cap(case.ground.season, case.ground.irrigated):
         yield Broken(
             Sentence.of(
                 "{quick} of quick nitrogen in the heat (usual maximum {max}): burn and disease.",

@@ -18,7 +18,7 @@ from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.rule import Verdict
-from amber_acre.core.season.windows import HEAT_FROM_C
+from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.working import Figure, Limit, Working
 
 KEPT_BOOKS = 1024  # areas whose judged jobs are kept: a firm of some hundred gardens
@@ -148,7 +148,7 @@ def judged_job(book: AreaBook, stands: StandingJob, working: Working | None = No
         cautions_for(product, ground, job.work),
         _room(book, stands),
         working,
-        HEAT_FROM_C[ground.season],
+        ground.heat_from_c,
         ground,
     )
 
@@ -164,19 +164,7 @@ def rate_steps(stands: StandingJob, ground: Ground, rate_g_m2: GramsPerSquareMet
     """The rate against the label where the area is smallest, and what it carries."""
     product = stands.job.material
     rate = Figure("rate_g_m2", rate_g_m2, "g/m²", "rate")
-    thick = working.step(
-        "Rate where the area is smallest" if stands.low_m2 < stands.size_m2 else "Rate held against the label",
-        "rate_g_m2 * size_m2 / low_m2",
-        [
-            rate,
-            Figure("size_m2", stands.size_m2, "m²", "size planned on"),
-            Figure("low_m2", stands.low_m2, "m²", "smallest it can be"),
-        ],
-        rate_g_m2 * stands.size_m2 / stands.low_m2,
-        "g/m²",
-        "label",
-        (Limit("label rate", product.label.min_g_m2, product.label.max_g_m2, "label"),),
-    )
+    thick = _held_rate(stands, ground, rate_g_m2, working)
     if product.total_nitrogen:
         held = Figure("held_g_m2", thick, "g/m²", "rate held")
         rules = ground.rules
@@ -214,6 +202,29 @@ def rate_steps(stands: StandingJob, ground: Ground, rate_g_m2: GramsPerSquareMet
                 "g/m²",
                 "aapfco",
             )
+
+
+def _held_rate(stands: StandingJob, ground: Ground, rate_g_m2: float, working: Working) -> float:
+    """The rate that is held against the label: where the area is smallest, or on the ground of the plants it is for."""
+    label, spot = stands.job.material.label, spot_m2(ground, stands.job.dose)
+    name = "Rate where the area is smallest" if stands.low_m2 < stands.size_m2 else "Rate held against the label"
+    held_on = Figure("low_m2", stands.low_m2, "m²", "smallest it can be")
+    if spot is not None:
+        name = "Rate on the ground these plants stand on"
+        held_on = Figure("spot_m2", spot, "m²", "their ground, by usual distances")
+    return working.step(
+        name,
+        f"rate_g_m2 * size_m2 / {held_on.symbol}",
+        [
+            Figure("rate_g_m2", rate_g_m2, "g/m²", "rate"),
+            Figure("size_m2", stands.size_m2, "m²", "size planned on"),
+            held_on,
+        ],
+        rate_g_m2 * stands.size_m2 / held_on.value,
+        "g/m²",
+        "label",
+        (Limit("label rate", label.min_g_m2, label.max_g_m2, "label"),),
+    )
 
 
 def _room(book: AreaBook, stands: StandingJob) -> Room:

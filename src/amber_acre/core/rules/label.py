@@ -6,7 +6,9 @@ from collections.abc import Iterable
 
 from amber_acre.core.jobs.use import most_with
 from amber_acre.core.products.product import SITES
+from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of, under
+from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.sentence import ByCount, OnDay, Plain, Sentence
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.typed_counts import UNIT_OF
@@ -81,12 +83,34 @@ def _count_low(case: Case) -> Iterable[Broken]:
 
 def _count_unsaid(case: Case) -> Iterable[Broken]:
     product, dose = case.product, case.job.dose
-    if product is not None and dose.basis in UNIT_OF and product.label.rate_by(dose.basis) is None:
+    unsaid = product is not None and dose.basis in UNIT_OF and product.label.rate_by(dose.basis) is None
+    if product is not None and unsaid and spot_m2(case.ground, dose) is None:
         yield Broken(
             Sentence.of(
                 "The shelf holds no rate of {product} in {unit}: hold this dose against the bag, and copy its rate.",
                 product=Plain(product.name),
                 unit=Plain(UNIT_OF[dose.basis]),
+            ),
+            "rate",
+        )
+
+
+def _spot(case: Case) -> Iterable[Broken]:
+    """By plant, where the label gives none: held by area, on the ground such plants stand on."""
+    product, dose = case.product, case.job.dose
+    spot = spot_m2(case.ground, dose)
+    if product is None or spot is None or product.label.rate_by(dose.basis) is not None:
+        return
+    rate = dose.rate_g_m2(SquareMetres(spot), product.density_kg_l)
+    if over(rate, product.label.max_g_m2):
+        yield Broken(
+            Sentence.of(
+                "{dose} comes to {rate} on the ground such plants stand on; the highest rate of {product} is {limit}."
+                " Lower it.",
+                dose=ByCount(dose.value, "plant" if dose.basis == "plant" else "plant_volume"),
+                rate=rate_of(product, rate),
+                product=Plain(product.name),
+                limit=rate_of(product, product.label.max_g_m2),
             ),
             "rate",
         )
@@ -225,6 +249,9 @@ RULES = (
          "label", _count_low),
     Rule("label-count-unsaid", "label", "A dose by plant, trunk or litre needs a label that gives one.", "note",
          "label", _count_unsaid),
+    Rule("label-spot", "label",
+         "By plant, where the label gives no dose for one, no more than its rate by area on the ground of such plants.",
+         "warn", "label", _spot),
     Rule("label-count-spread", "label",
          "Where plants alike are counted, a dose by area gives none of them more than the label does.", "warn", "label",
          _count_spread),

@@ -5,7 +5,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from amber_acre.core.measure.area_facts import day_of, planted_on
+from amber_acre.core.measure.area_facts import day_of, listed, planted_on
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import mulch_of, mulch_on, settled_mm
 from amber_acre.core.rules.rule import Broken, Case, Rule, over
@@ -133,6 +133,23 @@ def _chloride(case: Case) -> Iterable[Broken]:
         )
 
 
+def _passed_over(case: Case) -> Iterable[Broken]:
+    """A feed over a whole bed in which some plants stay healthy lean."""
+    ground = case.ground
+    lines = listed(ground.facts)
+    lean = [line.name for line in lines if (plant := ground.plant_called(line.name)) is not None and "d" in plant.flags]
+    whole = case.job.dose.basis == "area"
+    if ground.kind == "bed" and whole and nitrogen_of(case.itself) > 0 and 0 < len(lean) < len(lines):
+        yield Broken(
+            Sentence.of(
+                "Spread over the whole bed it feeds {plants} as well, which stay healthy lean. Dose it by plant for"
+                " the others, and keep it off them.",
+                plants=Plain(", ".join(lean)),
+            ),
+            "rate",
+        )
+
+
 def _new_plants(case: Case) -> Iterable[Broken]:
     planted, grown = planted_on(case.ground.facts), case.ground.plants
     woody = case.ground.kind in ("hedge", "tree") or (bool(grown) and all(plant.group in WOODY for plant in grown))
@@ -208,6 +225,15 @@ RULES = (
         "warn",
         "common-practice",
         _through_fabric,
+        custom=True,
+    ),
+    Rule(
+        "lean-in-bed",
+        "ground",
+        "A feed by area does not reach lean plants among others.",
+        "warn",
+        "common-practice",
+        _passed_over,
         custom=True,
     ),
     Rule(

@@ -11,6 +11,7 @@ from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.limits import cap_of_product
 from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of
+from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.sentence import Plain, Rate, Sentence
 from amber_acre.core.tables.plants import NITROGEN_G_M2
 
@@ -120,14 +121,15 @@ def _slip(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None or product.label.max_g_m2 <= 0 or not case.rate_g_m2:
         return
+    spot = spot_m2(case.ground, case.job.dose)
+    rate = case.rate_g_m2 * (case.ground.size_m2 / spot if spot is not None else 1.0)
     for factor in SLIPS:
-        for times, limit in ((case.rate_g_m2 / product.label.max_g_m2, "highest"),
-                             (product.label.min_g_m2 / case.rate_g_m2, "lowest")):  # fmt: skip
+        for times, limit in ((rate / product.label.max_g_m2, "highest"), (product.label.min_g_m2 / rate, "lowest")):
             if abs(times / factor - 1) <= SLIP_WITHIN:
                 yield Broken(
                     Sentence.of(
                         "{rate} is about {factor} times off the label's {limit} rate: a slip of the unit?",
-                        rate=rate_of(product, case.rate_g_m2),
+                        rate=rate_of(product, rate),
                         factor=Plain(factor),
                         limit=Plain(limit),
                     ),

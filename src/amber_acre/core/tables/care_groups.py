@@ -9,6 +9,8 @@ from __future__ import annotations
 from dataclasses import dataclass
 from typing import Literal
 
+from amber_acre.core.tables.plants import Plant
+
 At = Literal["wakes", "bloom", "clip", "middle", "rests"]
 Fed = Literal["yearly", "if asked", "by finding", "never"]
 Basis = Literal["area", "litre"]
@@ -126,3 +128,58 @@ FED_FINDINGS = ("short", "low-n", "pale-old", "k-old")
 CAREFUL_FIRST = (
     "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "rose", "exotic", "hedge",
 )  # fmt: skip
+# The group a plant of the catalogue belongs to, by its group there.
+OF_PLANT = {
+    "rose": "rose",
+    "palm": "palm",
+    "conifer": "conifer",
+    "fern": "fern",
+    "ornamental grass": "grass",
+    "succulent": "lean",
+    "bulb": "bulb",
+    "groundcover": "groundcover",
+    "perennial": "perennial",
+    "container": "perennial",
+    "hedging": "shrub",
+    "shrub": "shrub",
+    "climber": "shrub",
+    "tree": "shrub",
+    "fruit": "shrub",
+}
+
+
+def group_of_plant(plant: Plant) -> str:
+    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics."""
+    if "d" in plant.flags:
+        return "lean"
+    if "a" in plant.flags:
+        return "acid"
+    if plant.growth == "warm season" and plant.nitrogen == "high" and plant.group == "perennial":
+        return "exotic"
+    return OF_PLANT.get(plant.group, "shrub")
+
+
+# Ground of one plant of a group in a bed, m²: usual planting distances squared [common-practice].
+EACH_M2 = {
+    "rose": 0.4,
+    "perennial": 0.2,
+    "shrub": 1.2,
+    "conifer": 1.2,
+    "fern": 0.25,
+    "grass": 0.4,
+    "bulb": 0.02,
+    "groundcover": 0.1,
+    "lean": 0.25,
+    "acid": 0.8,
+    "exotic": 0.8,
+    "palm": 3.0,
+    "hedge": 0.3,
+}
+# Groups that are fed plant by plant in a bed that another group decides: greedy ones, and those whose feed is their
+# own [common-practice]. Bulbs, ground cover and grasses live on what the bed gets.
+GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial")
+
+
+def usual_m2(plant: Plant | None, key: str = "") -> float:
+    """Ground one plant usually stands on, m²: by its group or that of ``key``; a shrub's where nobody knows."""
+    return EACH_M2.get(key or (group_of_plant(plant) if plant is not None else ""), EACH_M2["shrub"])

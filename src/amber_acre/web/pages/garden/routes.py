@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Collection
 from dataclasses import dataclass
 from datetime import date
 from typing import Any
@@ -9,7 +10,7 @@ from typing import Any
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
-from amber_acre.core.care.planting import Planting
+from amber_acre.core.care.planting import Grown, Planting
 from amber_acre.core.mulch.depth import renewal_years
 from amber_acre.core.products.pot_feeding import Habits, habits
 from amber_acre.core.programme.garden_season import GardenSeason
@@ -88,7 +89,7 @@ def _planting(request: Request, session: Reading, row: AreaRow, day: Any) -> HTM
         drawn=_drawn(season, units == "us"),
         mulches=MULCHES,
         versions=job_versions(session, keys),
-        agreed=_agreed(season.planting),
+        agreed=_agreed(season),
         habits=_habits(season),
         pale=unasked_pale(session, row.id),
     )
@@ -102,17 +103,28 @@ def _habits(season: GardenSeason) -> Habits | None:
     return habits(feed.dose.value / 1000, feed.dose.count, WATERINGS_A_WEEK)
 
 
-def _agreed(planting: Planting) -> list[tuple[str, int, str, date | None]]:
+def _agreed(season: GardenSeason) -> list[tuple[str, int, str, date | None]]:
     """Each plant with its count, whether it goes with the group that decides, and when it was planted."""
+    planting = season.planting
+    own = {one.name for part, _ in season.own for one in part.grown}
     return [
         (
             one.plant.common.split(";")[0] if one.plant else one.name,
             one.count,
-            "wants another year" if one.name in planting.loses else "not in the Almanac" if one.plant is None else "",
+            _goes_along(one, planting, own),
             one.planted_on,
         )
         for one in planting.grown
     ]
+
+
+def _goes_along(one: Grown, planting: Planting, own: Collection[str]) -> str:
+    """What is said of a plant that does not simply go with the group that decides; '' of one that does."""
+    if one.plant is None:
+        return "not in the Almanac"
+    if one.name in own:
+        return "fed plant by plant"
+    return "wants another year" if one.name in planting.loses else ""
 
 
 def _drawn(season: GardenSeason, us: bool) -> Drawn:
