@@ -294,3 +294,30 @@ def test_mulch_seen_long_ago_is_less_today(demo: Browser, demo_engine: Engine) -
     found = re.search(r'name="found"[^>]*value="([\d.]+) cm"', demo.get(f"/areas/{key}/mulch").text)
     assert found is not None
     assert float(found[1]) == pytest.approx(3.4, abs=0.05)  # two years at a quarter a year: 60 x 0.5625 = 33.75 mm
+
+
+def test_a_year_goes_over_to_another_planting_of_its_group(demo: Browser, demo_engine: Engine) -> None:
+    roses, border, azaleas = (area(demo_engine, name) for name in ("Rose bed", "Long border", "Azalea bank"))
+    page = demo.get(f"/areas/{azaleas}/year").text
+    assert "Blueberry rows" in page
+    assert f'value="{azaleas}"' not in page  # itself is no choice
+    berries = area(demo_engine, "Blueberry rows")
+    own = {name for name, work, _, _ in jobs(demo_engine, berries) if work == "feed"}
+    went = demo.post(f"/areas/{azaleas}/copy-year", {"to": str(berries)}, f"/areas/{azaleas}/year")
+    assert went.status_code == 303
+    said = words(demo, f"/areas/{berries}/year")
+    assert "Copied from Azalea bank, Gorse End" in said
+    there = jobs(demo_engine, berries)
+    assert there
+    assert all(pinned for *_, pinned in there)
+    assert {work for _, work, _, _ in there} <= {"feed", "drench", "mulch"}
+    assert own
+    refused = demo.post(f"/areas/{roses}/copy-year", {"to": str(border)}, f"/areas/{roses}/year")
+    assert refused.status_code == 422
+    assert "has the year of roses" in refused.text
+    assert 'id="fault-to"' in refused.text
+    for wrong in ("", "x", "99999", str(roses), "1"):  # nothing, itself, a lawn
+        answer = demo.post(f"/areas/{roses}/copy-year", {"to": wrong}, f"/areas/{roses}/year")
+        assert answer.status_code == 422
+        assert "Choose the planting" in answer.text
+    assert demo.post("/areas/1/copy-year", {"to": str(roses)}, f"/areas/{roses}/year").status_code == 404

@@ -1,4 +1,5 @@
-"""A lawn's season copied to another lawn: turned to its climate, re-scaled, judged there, differences said."""
+"""A lawn's season or a planting's year copied to another area: turned to its climate, re-scaled, judged there,
+differences said."""
 
 from __future__ import annotations
 
@@ -7,14 +8,22 @@ from datetime import date, timedelta
 
 from sqlalchemy.orm import Session
 
+from amber_acre.core.care.feeding import feed_asked
+from amber_acre.core.care.mixed_bed import mixed_bed
+from amber_acre.core.care.planting import planting_of
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.jobs.job import Job
+from amber_acre.core.programme.garden_copy import carried
+from amber_acre.core.programme.mixed_feeds import Season, planting_need
 from amber_acre.core.programme.settling import settle
+from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.season.phases import phases
+from amber_acre.core.season.stages import stages
 from amber_acre.store.books import book_of
-from amber_acre.store.jobs import job_of
+from amber_acre.store.gardens import CARE, garden_lane
+from amber_acre.store.jobs import job_of, row_of
 from amber_acre.store.programmes import plan_of, programme_of, save_plan, season_to_show
-from amber_acre.store.tables import AreaRow, ProgrammeRow
+from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
 
 
 def copy_plan(session: Session, source: AreaRow, target: AreaRow, today: date) -> ProgrammeRow:
@@ -56,3 +65,51 @@ def copy_plan(session: Session, source: AreaRow, target: AreaRow, today: date) -
     )
     plan = replace(own, rounds=settled, obstacles=(compared, *said), advice=())
     return save_plan(session, target.id, plan, today)
+
+
+def copy_year(session: Session, source: AreaRow, target: AreaRow, today: date) -> ProgrammeRow:
+    """Writes feeds and mulch of a planting's year as the year of another planting of the same group.
+
+    What the judge forbids there is left out and said, and how what is left compares with its own need. MissingInput
+    where there is nothing to copy, DoesNotFit between groups.
+    """
+    lane = garden_lane(session, source, today)
+    if lane.programme is None:
+        raise MissingInput(f"{source.name} has no year to copy: plan it first.", field="to")
+    book = book_of(session, target, today, crowns=True)
+    planting = planting_of(book.ground)
+    start = season_start(book.ground.climate, today)
+    jobs = [job_of(row) for row in lane.programme.rounds]
+    for _ in range(2):  # this season, else the next
+        year = stages(book.ground.climate, planting.group.start_c, start)
+        over = carried(jobs, (lane.season.planting, lane.season.stages), (planting, year), today)
+        if over.jobs or over.said:
+            break
+        start = next_season_start(start)
+    why = f"As on {source.name}, {source.property.name}."
+    moved = [replace(job, pinned=True, reason=f"{why} {job.reason}") for job in over.jobs]
+    replaced = programme_of(session, target.id, start)
+    gone = {row.id for row in replaced.rounds} if replaced is not None else set()
+    beside = replace(book, jobs=tuple(one for one in book.jobs if one.job.key not in gone or one.done))
+    settled, said = settle(beside, moved, today)
+    season = Season(beside, start, today, (), ())
+    mixed = mixed_bed(planting, max(today, start))
+    need = planting_need(mixed, feed_asked(mixed.fed, year, start), season)
+    size = book.ground.size_m2
+    brings = sum(
+        job.rate_on(size) * job.product.total_nitrogen
+        for job in settled
+        if job.product is not None and job.work != "mulch"
+    )
+    compared = (
+        f"Copied from {source.name}, {source.property.name}: it brings {brings:.4g} g/m² of nitrogen from today on"
+        f" where the need of the year here is {need:.4g} g/m²."
+    )
+    row = ProgrammeRow(area_id=target.id, season_start=start, planned_on=today, need_g_m2=need, school=CARE)
+    row.rounds = [row_of(job, target.id) for job in settled]
+    row.notes = [
+        ProgrammeNoteRow(kind="obstacle", sentence=one, code="copied") for one in (compared, *over.said, *said)
+    ]
+    session.add(row)
+    session.flush()
+    return row

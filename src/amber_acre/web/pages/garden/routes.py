@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection
+from collections.abc import Collection, Mapping
 from dataclasses import dataclass
 from datetime import date
+from types import MappingProxyType
 from typing import Any
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
 from amber_acre.core.care.planting import Grown, Planting
+from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.depth import renewal_years
 from amber_acre.core.products.pot_feeding import Habits, habits
 from amber_acre.core.programme.garden_season import GardenSeason
@@ -22,14 +24,17 @@ from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.store import areas as area_store
 from amber_acre.store import gardens as store
 from amber_acre.store.books import book_of
+from amber_acre.store.in_use import everything_in_use
 from amber_acre.store.jobs import job_versions
 from amber_acre.store.pale import unasked_pale
+from amber_acre.store.plan_copies import copy_year
 from amber_acre.store.programmes import judged_jobs, programme_of, season_to_show
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.lane import draw_planting
 from amber_acre.web.draw.planting import bed_plan, mulch_years, pot_drawing, tree_ground
 from amber_acre.web.draw.tape import draw_tape
+from amber_acre.web.forms.reading import Fault, Faults
 from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.shown import Shown
 
@@ -55,6 +60,26 @@ def plan(session: Writing, _posted: Posted, today: Today, area_id: Key) -> Respo
     return go(f"/properties/{row.property_id}?area={area_id}" if row.kind == "lawn" else f"/areas/{area_id}/year")
 
 
+@router.post("/areas/{area_id}/copy-year")
+def copy_to(request: Request, session: Writing, posted: Posted, today: Today, area_id: Key) -> Response:
+    """Copies the planting's year to another planting, of any property."""
+    row = found(_planting_row(session, area_id), "This planting")
+    to = posted.get("to", "")
+    target = _planting_row(session, int(to)) if to.isdecimal() and len(to) < 10 else None
+    try:
+        if target is None or target.id == row.id:
+            raise DoesNotFit("Choose the planting this year is to go over to.", field="to")
+        copy_year(session, row, target, today)
+    except AmberError as error:
+        return _planting(request, session, row, today, posted, {"to": Fault(error.sentence)}, 422)
+    return go(f"/areas/{target.id}/year")
+
+
+def _planting_row(session: Reading, area_id: int) -> AreaRow | None:
+    row = area_store.area_of(session, area_id)
+    return row if row is not None and row.kind in store.PLANTINGS else None
+
+
 @router.get("/areas/{area_id}/year")
 def show_year(request: Request, session: Reading, today: Today, area_id: Key, day: AsOf = None) -> Response:
     """The year of one area as of a day; a lawn's stands on its property."""
@@ -66,7 +91,15 @@ def show_year(request: Request, session: Reading, today: Today, area_id: Key, da
     return _planting(request, session, row, day or today)
 
 
-def _planting(request: Request, session: Reading, row: AreaRow, day: Any) -> HTMLResponse:
+def _planting(
+    request: Request,
+    session: Reading,
+    row: AreaRow,
+    day: date,
+    typed: Mapping[str, str] = MappingProxyType({}),
+    faults: Faults | None = None,
+    status: int = 200,
+) -> HTMLResponse:
     lane = store.garden_lane(session, row, day)
     season, units = lane.season, units_of(row.property.units)
     shown = Shown(units, request.app.state.settings.currency)
@@ -77,7 +110,10 @@ def _planting(request: Request, session: Reading, row: AreaRow, day: Any) -> HTM
     return render(
         request,
         "garden/year.html",
+        status,
         units=units,
+        typed=typed,
+        faults=faults or {},
         area=row,
         day=day,
         lane=lane,
@@ -92,7 +128,15 @@ def _planting(request: Request, session: Reading, row: AreaRow, day: Any) -> HTM
         agreed=_agreed(season),
         habits=_habits(season),
         pale=unasked_pale(session, row.id),
+        others=_others(session, row) if lane.programme is not None else [],
     )
+
+
+def _others(session: Reading, row: AreaRow) -> list[tuple[int, str]]:
+    """Areas of the same kind, those of the same property first: a year may go over to them."""
+    same = [one for one in everything_in_use(session) if one.kind == row.kind and one.id != row.id]
+    same.sort(key=lambda one: (one.property.id != row.property_id, one.property.name, one.name))
+    return [(one.id, f"{one.property.name} · {one.name}") for one in same]
 
 
 def _habits(season: GardenSeason) -> Habits | None:
