@@ -31,6 +31,7 @@ from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.stamps import Stamp, stamps_of
+from amber_acre.store.stock import in_stock
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
 SEASON_DAYS = 365
@@ -268,6 +269,7 @@ def _plan_of(
         pinned=[*_pinned(before, book), *kept, *beside],
         visited=[job.on_day for job in others if job.on_day >= today],
         opened=frozenset(job.product_id for job in others if job.product_id is not None),
+        at_hand=in_stock(session),
         nodes=nodes,
         own_days=rounds_of(session, GRASS_BY_KEY[area.grass].season, book.ground.climate.latitude_deg < 0),
     )

@@ -71,3 +71,8 @@ def stock_is_kept(session: Session, product_id: int) -> bool:
         session.scalar(select(table.id).where(table.product_id == product_id).limit(1)) is not None
         for table in (DeliveryRow, StockCountRow)
     )
+
+
+def in_stock(session: Session) -> frozenset[int]:
+    """Keys of products of which something is in hand."""
+    return frozenset(key for key, kg in stock_kg(session).items() if kg > 0)

@@ -15,8 +15,8 @@ from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import drained, feed_of, interval_steps
-from amber_acre.core.programme.model import build
+from amber_acre.core.programme.feeds import Fixed, drained, feed_of, interval_steps, stays_over
+from amber_acre.core.programme.model import Bought, build
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.searching import Search
 from amber_acre.core.programme.solving import Choice, choose, shortlist, whole
@@ -201,3 +201,43 @@ def test_all_that_follow_slide_and_one_may_drop_out() -> None:
     assert frozenset({(0, a), (0, b), (0, c - 2)}) in found
     assert frozenset({(0, a), (0, c - 1)}) in found  # the middle one left out, the last slides
     assert not list(search._slid(frozenset({(0, a)})))
+
+
+def test_what_stays_over_of_a_pack() -> None:
+    """Half a pack of many, nearly all of one that a small lawn opens; nothing where size or pack is not known."""
+    feed = replace(feed_of(HALF, 1.0), pack_g=20_000.0)
+    shares = [stays_over(feed, size) for size in (20, 200, 2000, 20_000)]
+    assert shares == sorted(shares, reverse=True)
+    dose = 2.4 / 0.22 * 20  # g on 20 m²
+    assert shares[0] == pytest.approx((20_000 - dose) / 20_000)
+    assert shares[3] == pytest.approx(10_000 / (10_000 + dose * 1000))
+    assert stays_over(feed, 0) == stays_over(replace(feed, pack_g=0.0), 200) == 0.0
+
+
+@pytest.mark.parametrize("climate", [VALE, BAY, HOT])
+def test_a_small_lawn_opens_no_more_bags_than_a_large_one(climate: Climate) -> None:
+    at = asked(climate=climate, grass="couch" if climate is HOT else "bluegrass")
+    kinds = [
+        len({dose.product.key for dose in choose(at, SHELF, TEST, bought=Bought(size)).doses})
+        for size in (30.0, 30_000.0)
+    ]
+    assert 1 <= kinds[0] <= kinds[1]
+    everything = frozenset(one.key for one in SHELF)
+    small, large = (choose(at, SHELF, TEST, opened=everything, bought=Bought(size)) for size in (30.0, 30_000.0))
+    assert small.doses == large.doses  # what is open costs nobody a bag
+
+
+def test_bags_are_paid_for_once_and_only_where_they_are_bought_for_the_lawn() -> None:
+    at, feeds = asked(climate=VALE), [feed_of(HALF, 1.0), feed_of(QUICK, 1.0)]
+    drains = drained(at, np.zeros(STEPS))
+    model = build(at, feeds, TEST, drains, bought=Bought(40.0))
+    assert set(model.bag) == {0, 1}
+    for f, bag in model.bag.items():
+        expected = TEST.weights.bag * stays_over(model.feeds[f], 40.0)
+        assert model.program.cost[bag] == pytest.approx(expected)
+    for more in (
+        {"bought": Bought()},
+        {"bought": Bought(40.0, frozenset({HALF.key, QUICK.key}))},
+        {"bought": Bought(40.0), "opened": frozenset({QUICK.key}), "fixed": [Fixed(10, HALF, 12.0)]},
+    ):
+        assert build(at, feeds, TEST, drains, **more).bag == {}

@@ -19,6 +19,7 @@ QUICK_AT_ONCE = 0.5  # of quick nitrogen in the pool within its own step, the re
 DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2.5 % [from-memory]
 DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
 NEEDS_NITROGEN = 0.01  # of mass: a product under 1 % is no feed
+USUAL_NITROGEN_G_M2 = 2.4  # of one dose, about half a pound to 1000 ft² [common-practice]
 LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
 
 
@@ -26,8 +27,8 @@ LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb
 class Feed:
     """A product as the model sees it; fractions of mass, price in money a gram.
 
-    ``classes``: what of its slow nitrogen releases how fast (1/day at 25 °C). ``never``: what does not release within
-    the year.
+    ``classes``: what of its slow nitrogen releases how fast (1/day at 25 °C). ``pack_g``: its smallest pack,
+    0 of none.
     """
 
     product: Product
@@ -41,6 +42,7 @@ class Feed:
     low: float
     high: float
     organic: bool
+    pack_g: float = 0.0
 
     @property
     def nitrogen(self) -> float:
@@ -78,7 +80,18 @@ def feed_of(product: Product, thin: float) -> Feed:
         _least(product, thin),
         product.label.keeps_g_m2 * thin,
         slow.organic,
+        min((float(pack.mass_kg) * 1000 for pack in product.packs), default=0.0),
     )
+
+
+def stays_over(feed: Feed, size_m2: float) -> float:
+    """Share of what is bought of a product that stays over where it is opened for a lawn of a size: half a pack, more
+    where one dose takes less; 0 where size or pack is not known."""
+    if size_m2 <= 0 or feed.pack_g <= 0:
+        return 0.0
+    dose = max(feed.low, min(feed.high, USUAL_NITROGEN_G_M2 / feed.nitrogen if feed.nitrogen else feed.low)) * size_m2
+    over = feed.pack_g - min(dose, feed.pack_g / 2)
+    return over / (over + dose)
 
 
 def _least(product: Product, thin: float) -> float:

@@ -23,11 +23,23 @@ from amber_acre.core.programme.feeds import (
     feed_of,
     interval_steps,
     release_by_step,
+    stays_over,
 )
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
 from amber_acre.core.season.release import warmth_factor
 
+
+@dataclass(frozen=True)
+class Bought:
+    """What is bought for a lawn alone: its size in m² (0 unknown), without the products ``at_hand`` (keys), which the
+    firm has anyway."""
+
+    size_m2: float = 0.0
+    at_hand: frozenset[int] = frozenset()
+
+
+FOR_ALL = Bought()  # what is bought is used elsewhere as well
 OFF_EDGE = 0.005  # a slow share is held this far above a rule's, so that rounding does not fall under it
 AHEAD_STEPS = 12  # steps whose demand bounds one dose where growth never stops: three months [common-practice]
 CAP_STEPS = 4  # the cap of one feed holds for any four steps, 30 days [application-caps]
@@ -35,8 +47,8 @@ CAP_STEPS = 4  # the cap of one feed holds for any four steps, 30 days [applicat
 
 @dataclass
 class Model:
-    """A programme with the numbers of its columns: ``x``/``y`` by feed and step, ``visit`` by step; the row that
-    ties x to y, and the most that may go down there."""
+    """A programme with the numbers of its columns: ``x``/``y`` by feed and step, ``visit`` by step, ``bag`` by feed
+    that is bought; the row that ties x to y, and the most that may go down there."""
 
     program: Program
     asks: Asks
@@ -44,6 +56,7 @@ class Model:
     x: dict[tuple[int, int], int] = field(default_factory=dict)
     y: dict[tuple[int, int], int] = field(default_factory=dict)
     visit: dict[int, int] = field(default_factory=dict)
+    bag: dict[int, int] = field(default_factory=dict)
     link: dict[tuple[int, int], int] = field(default_factory=dict)
     most: dict[tuple[int, int], float] = field(default_factory=dict)
     pool: list[int] = field(default_factory=list)
@@ -60,11 +73,14 @@ def build(
     fixed: Sequence[Fixed] = (),
     visited: frozenset[int] = frozenset(),
     opened: frozenset[int] = frozenset(),
+    bought: Bought = FOR_ALL,
 ) -> Model:
     """The programme of a lawn. ``lost``: share of the pool that drains in each step. ``visited``: steps in which
-    somebody is on the property anyway, ``opened``: keys of products that stand open there."""
+    somebody is on the property anyway, ``opened``: keys of products that stand open there, ``bought``: what is
+    bought for this lawn alone."""
     model = Model(Program(), asks, tuple(feeds), carried=asks.carried_g_m2.copy())
     _uses(model, school, fixed, visited, opened)
+    _bags(model, school, opened | bought.at_hand | {use.product.key for use in fixed}, bought.size_m2)
     released = _release(model, fixed)
     _pool(model, school, released, lost)
     _caps(model, fixed)
@@ -75,6 +91,18 @@ def build(
     model.rows_of_amounts = model.program.height
     _intervals(model)
     return model
+
+
+def _bags(model: Model, school: School, opened: frozenset[int], size_m2: float) -> None:
+    """Products that are bought for this lawn alone: what of a pack would stay over, once however often it is used."""
+    p, weights = model.program, school.weights
+    for f, feed in enumerate(model.feeds):
+        ys = [y for (g, _), y in model.y.items() if g == f]
+        over = stays_over(feed, size_m2)
+        if ys and over > 0 and feed.product.key not in opened:
+            model.bag[f] = bag = p.column(weights.bag * over, 1.0, whole=True)
+            for y in ys:
+                p.row({y: 1.0, bag: -1.0}, high=0.0)
 
 
 def _uses(

@@ -17,6 +17,7 @@ from amber_acre.core.programme.advice import Advice, advice, of_fixed_days
 from amber_acre.core.programme.carry import carried_in
 from amber_acre.core.programme.feeds import Fixed
 from amber_acre.core.programme.fixed_dates import Days, at_fixed_days, fixed_days, left_out
+from amber_acre.core.programme.model import Bought
 from amber_acre.core.programme.rounds import IRON_FROM, iron_jobs, rounds_of
 from amber_acre.core.programme.solving import Choice, choose
 from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
@@ -64,13 +65,14 @@ def plan_year(
     opened: frozenset[int] = frozenset(),
     nodes: int = 0,
     own_days: Days = (),
+    at_hand: frozenset[int] = frozenset(),
 ) -> YearPlan:
     """Plans the season beginning on ``start`` as seen on ``today``; what was logged or pinned is not fed again.
 
     ``logged``: the area's entries, of earlier years too. ``pinned``: jobs that stay as they are. ``visited``: days on
-    which somebody is on the property anyway, ``opened``: keys of products it has open. ``nodes``: of branching, see
-    :func:`~amber_acre.core.programme.solving.choose`. ``own_days``: of the firm's fixed rounds. A past
-    step is not caught up.
+    which somebody is on the property anyway, ``opened``: keys of products it has open, ``at_hand``: that the firm
+    has. ``nodes``: of branching, see :func:`~amber_acre.core.programme.solving.choose`. ``own_days``: of the firm's
+    fixed rounds. A past step is not caught up.
     Deterministic: the same input gives the same plan.
     """
     series = season_series(lawn, start)
@@ -90,7 +92,8 @@ def plan_year(
     earlier, said = carried_in(logged, asked.phases, start, lawn.size_m2)
     asked = replace(asked, carried_g_m2=earlier)
     steps = frozenset(asked.phases.step_of(day) for day in visited)
-    choice = choose(asked, shelf, SCHOOLS[school], lawn.low_m2 / lawn.size_m2, down, steps, opened, nodes)
+    thin, bought = lawn.low_m2 / lawn.size_m2, Bought(float(lawn.size_m2), at_hand)
+    choice = choose(asked, shelf, SCHOOLS[school], thin, down, steps, opened, nodes, bought)
     fed = rounds_of(lawn, asked, choice, start, today, soil, fixed)
     used = [(entry.on, entry.product) for entry in standing(tuple(logged))] + [(job.on, job.product) for job in pinned]
     given = [on for on, product in used if product is not None and product.other.get("Fe", 0.0) >= IRON_FROM]

@@ -76,7 +76,9 @@ class Search:
     def _held(self, pattern: Pattern) -> dict[int, float]:
         held = {self.model.y[use]: float(use in pattern) for use in self.uses}
         steps = {step for _, step in pattern}
-        return held | {v: float(step in steps) for step, v in self.model.visit.items()}
+        feeds = {f for f, _ in pattern}
+        held |= {v: float(step in steps) for step, v in self.model.visit.items()}
+        return held | {bag: float(f in feeds) for f, bag in self.model.bag.items()}
 
     def _apart(self, pattern: Pattern) -> bool:
         """Whether the label intervals hold, round the year."""

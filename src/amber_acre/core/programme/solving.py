@@ -10,7 +10,7 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.feeds import LEAST_NITROGEN_G_M2, NEEDS_NITROGEN, Feed, Fixed, allowed, drained, feed_of
-from amber_acre.core.programme.model import Model, build
+from amber_acre.core.programme.model import FOR_ALL, Bought, Model, build
 from amber_acre.core.programme.searching import Found, Search
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEPS, Steps
@@ -68,16 +68,18 @@ def choose(
     visited: frozenset[int] = frozenset(),
     opened: frozenset[int] = frozenset(),
     nodes: int = 0,
+    bought: Bought = FOR_ALL,
 ) -> Choice:
     """The doses of a year; none where no product may go down or need is worth no visit.
 
     ``thin``: smallest size over size planned on. ``visited``: steps somebody comes anyway, ``opened``: products the
-    property has open already. ``nodes``: of branching after the search, 0 none: slower, and proven better.
+    property has open already, ``bought``: for this lawn alone. ``nodes``: of branching after the search, 0 none:
+    slower, and proven better.
     """
     lost = drained(asks, bucket(asks.phases, asks.capacity_mm).surplus_mm)
     every = [feed_of(p, thin) for p in shelf]
     usual = shortlist(every, asks, school, rest=False)
-    model = build(asks, shortlist(every, asks, school), school, lost, fixed, visited=visited, opened=opened)
+    model = build(asks, shortlist(every, asks, school), school, lost, fixed, visited, opened, bought)
     bound = model.program.solve(nodes=0)
     found = _searched(model, frozenset(f.product.key for f in usual)) if model.x else None
     if found is None:

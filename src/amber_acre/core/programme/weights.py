@@ -15,7 +15,8 @@ class Weights:
     ``unmet``: slices of demand (share, weight of a gram). ``loss``: a gram that drains away. ``luxury``: taken up past
     demand, at most ``luxury_share`` of it. ``pool``: lying over ``pool_free`` g/m² for a step. ``visit``: going there;
     ``shared_visit``: where another area of the property is visited that week anyway. ``dose``/``spray``: a product in a
-    visit. ``new_product``: a bag the property has not opened yet. ``money``: one of currency for a square metre × 100.
+    visit. ``new_product``: a product the property has not opened yet, ``bag``: the share
+    of a pack bought for this lawn alone that would stay over. ``money``: one of currency for a square metre × 100.
     ``acid``: a gram of CaCO3 against the soil's need. ``slow_short``: slow nitrogen under ``slow_wanted`` of the year.
     ``share_short``: a gram under a part's share.
     """
@@ -31,6 +32,7 @@ class Weights:
     dose: float = 0.12
     spray: float = 0.15
     new_product: float = 0.02
+    bag: float = 0.15
     money: float = 0.12
     acid: float = 0.08
     slow_wanted: float = 0.3
