@@ -32,7 +32,7 @@ def number_in(address: str) -> int:
 
 def by_hand(engine: Engine, browser: Browser, name: str, product: str, rate: str, **more: str) -> Response:
     form = {"work": "feed", "on_day": "2026-06-03", "days": "14", "placement": "surface", "reason": "asked for"}
-    form |= {"product": product_id(engine, product), "rate": rate} | more
+    form |= {"product": product_id(engine, product) if product else "", "rate": rate} | more
     return browser.post(f"/areas/{area(engine, name)}/jobs/new", form)
 
 
@@ -164,3 +164,27 @@ def test_a_handful_is_weighed_once_and_told_on_job_and_sheet(demo: Browser, demo
     made = by_hand(demo_engine, demo, "Azalea bank", "Shrubmeal 6-1-2", "80 g/plant", on_day="2026-06-20")
     assert "2 of Wren's handfuls (84 g) a plant" in words(demo, made.headers["location"])
     assert "2 of Wren's handfuls (84 g) a plant" in words(demo, "/sheets?day=2026-06-20")
+
+
+def test_what_comes_first_is_asked_for_where_something_is_logged(demo: Browser, demo_engine: Engine) -> None:
+    """The irrigation was to be mended on 20 May and nobody has logged it: feed and mulch ask, once it is logged not."""
+    repair = by_hand(demo_engine, demo, "Azalea bank", "", "", work="repair", on_day="2026-05-20")
+    assert repair.status_code == 303, repair.text
+    mended = number_in(repair.headers["location"])
+    feed = ("Azalea bank", "Heathfare 13-2-7", "20 g/m²")
+    said = by_hand(demo_engine, demo, *feed, on_day="2026-05-27")
+    assert "it comes first" in said.text  # the plan asks already
+    warned = re.search(r'name="warned" value="([^"]+)"', said.text)
+    assert warned is not None
+    made = by_hand(demo_engine, demo, *feed, on_day="2026-05-27", warned=warned[1])
+    assert made.status_code == 303, made.text
+    job_id, key = number_in(made.headers["location"]), area(demo_engine, "Azalea bank")
+    page = f"/areas/{key}/log?job={job_id}"
+    form = {"as_planned": "1", "form_key": "q" * 32, "who": "Wren", "licence": "BG-0417"}
+    asked = demo.post(page, form, page=page)
+    assert asked.status_code == 422
+    assert "was planned for 20 May and is not logged: it comes first" in asked.text
+    work = {"form_key": "r" * 32, "done_on": "2026-05-21", "who": "Wren", "note": ""}
+    assert demo.post(f"/jobs/{mended}/done", work, page=f"/jobs/{mended}").status_code == 303
+    again = demo.post(page, form, page=page)
+    assert "is not logged: it comes first" not in again.text

@@ -10,7 +10,7 @@ import math
 import re
 from dataclasses import dataclass
 
-from amber_acre.core.errors import NotUnderstood, OutOfRange
+from amber_acre.core.errors import MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.quantities import AREA_M2, LENGTH_M, MASS_KG, VOLUME_L
 
 _SPELLINGS: dict[str, tuple[str, ...]] = {
@@ -357,6 +357,8 @@ def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, fie
 def _split_rate(text: str, field: str, like: str) -> tuple[str, float]:
     amount, slash, per = text.strip().lower().replace(" per ", "/").partition("/")
     per = per.replace(",", "")
+    if not amount:
+        raise MissingInput(f"Type a rate, like {like}.", field=field)
     if not slash:
         raise NotUnderstood(f"“{text}” does not say per what area. Type it like {like}.", field=field, value=text)
     unit = _UNIT_OF.get(per.strip().rstrip("."))

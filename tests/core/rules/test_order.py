@@ -133,3 +133,15 @@ def test_it_does_not_wait_for_what_is_done_left_out_or_still_to_come() -> None:
     assert "waits-for" not in {v.rule for v in early.judged(mulch)}  # it is not late yet
     sown = book(ground(), work("core", MAY, 1), work("seed", today, 2), day=today)
     assert "waits-for" in {v.rule for v in sown.judged(sown.jobs[1].job)}
+
+
+def test_the_log_asks_by_the_day_that_is_logged() -> None:
+    plant = job(None, 0, MAY, key=1, work="plant")
+    mulch = job(COMPOST, 2000, MAY + timedelta(days=30), key=2, work="mulch")
+    today = MAY + timedelta(days=5)
+    at = book(ground("bed"), plant, mulch, day=today)
+    assert [one.rule for one in at.not_yet_logged(mulch, today)] == ["waits-for"]
+    assert at.not_yet_logged(mulch, MAY - timedelta(days=1)) == []  # before its day nothing was owed
+    assert at.not_yet_logged(plant, today) == []
+    done = book(ground("bed"), plant, mulch, entries=(replace(entry(QUICK, 0, MAY, job=1), product=None),), day=today)
+    assert done.not_yet_logged(mulch, today) == []

@@ -28,6 +28,7 @@ from amber_acre.core.rules import (
 )
 from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.mulched import mulch_on
+from amber_acre.core.rules.order import WAITS_FOR
 from amber_acre.core.rules.rule import Case, Rule, Severity, Verdict
 
 RULES: tuple[Rule, ...] = (
@@ -132,6 +133,10 @@ class AreaBook:
         size = self.ground.size_of_entry(kept.work if kept else None, entry.product)
         whole = entry.rate_over(size) if entry.product is not None else None
         return judge(Case(job, self.ground, others, self.day, True, whole))
+
+    def not_yet_logged(self, job: Job, on: date) -> list[Verdict]:
+        """What is planned to come before a job and is not logged, asked where somebody logs the job on a day."""
+        return [verdict for verdict in self.judged(replace(job, on=on)) if verdict.rule == WAITS_FOR]
 
     def feeds_of_patches(self) -> tuple[Use, ...]:
         """Of a lawn: the uses that its patches get with it."""

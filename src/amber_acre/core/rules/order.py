@@ -99,6 +99,9 @@ def _order_in_beds(case: Case) -> Iterable[Broken]:
         )
 
 
+WAITS_FOR = "waits-for"
+
+
 def _waits(case: Case) -> Iterable[Broken]:
     place = _place_in(case)
     mine = place(case.itself) if place is not None else None
@@ -123,6 +126,6 @@ RULES = (
     Rule("plant-feed-mulch", "conflict in time",
          "In beds: mend the water, plant, then feed, then mulch; a feed after it goes under the mulch or through it as"
          " a liquid.", "warn", "common-practice", _order_in_beds, custom=True),
-    Rule("waits-for", "conflict in time", "What should have been done before it is logged, moved or left out first.",
+    Rule(WAITS_FOR, "conflict in time", "What should have been done before it is logged, moved or left out first.",
          "warn", "common-practice", _waits, custom=True),
 )  # fmt: skip

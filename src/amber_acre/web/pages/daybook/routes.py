@@ -343,6 +343,8 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
             )
         )
     planned_job = job.judged.job if job.judged else None
+    if planned_job is not None and job.corrects is None:
+        found += [one.sentence for one in wants_reason(job.book.not_yet_logged(planned_job, entry.on))]
     found += entry_held_as_seen(session, job.area, entry, job.book.ground, planned_job)
     return [*found, *(verdict.sentence for verdict in wants_reason(job.book.judged_entry(entry)))]
 

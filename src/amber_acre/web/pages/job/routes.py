@@ -21,7 +21,7 @@ from amber_acre.core.rules.dosing import recounted, typed_again
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.holds import said_on_end
-from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook
+from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, wants_reason
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.swap import by_hand, moved, same_nitrogen, swapped, swaps
@@ -228,8 +228,9 @@ def job_done(request: Request, session: Writing, posted: Posted, today: Today, j
             MissingInput("Say how deep the probe goes now: it decides whether the finding closes.", field="probe")
         )
     if form is not None and not form.note:
-        ground = book_of(session, row.area, today).ground
-        for sentence in held_as_seen(session, row.area, store.job_of(row), ground, form.done_on):
+        book, job = book_of(session, row.area, today), store.job_of(row)
+        first = [one.sentence for one in wants_reason(book.not_yet_logged(job, form.done_on))]
+        for sentence in (*first, *held_as_seen(session, row.area, job, book.ground, form.done_on)):
             read.refuse(DoesNotFit(f"{sentence} Write down in the note why it was done.", field="note"))
     if form is None or read.faults:
         return _page(request, session, row, today, read, 422)
