@@ -171,7 +171,7 @@ def test_what_comes_first_is_asked_for_where_something_is_logged(demo: Browser, 
     repair = by_hand(demo_engine, demo, "Azalea bank", "", "", work="repair", on_day="2026-05-20")
     assert repair.status_code == 303, repair.text
     mended = number_in(repair.headers["location"])
-    feed = ("Azalea bank", "Heathfare 13-2-7", "20 g/m²")
+    feed = ("Azalea bank", "Hedgerow Slow 17-3-9", "20 g/m²")
     said = by_hand(demo_engine, demo, *feed, on_day="2026-05-27")
     assert "it comes first" in said.text  # the plan asks already
     warned = re.search(r'name="warned" value="([^"]+)"', said.text)
