@@ -11,28 +11,30 @@ from amber_acre.core.jobs.dose import BasisKey, Dose
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.swap import by_hand, same_nitrogen, swapped, swaps
 from amber_acre.core.typed_counts import CountRate
+from tests.core.care.test_planting import ground as planting
 from tests.core.rules.cases import book, ground, job
 from tests.core.worlds import BYLAW, LIME, MEAL, QUICK, SHELF, SLOW, STARTER
 
 MAY = date(2026, 5, 20)
 SIZE = SquareMetres(40.0)
+AT = ground(size=40.0)
 
 
 def test_the_nitrogen_stays_and_the_reason_is_new() -> None:
     """15 g/m² of a 21 % feed are 3.15 g/m² of nitrogen: 15.75 of a 20 % one."""
     one = job(QUICK, 15, MAY, name="Late spring", reason="praises Quickstep")
-    kept = same_nitrogen(one, SLOW, SIZE)
+    kept = same_nitrogen(one, SLOW, AT)
     assert kept is not None
     assert kept.value == pytest.approx(15.75)
-    other = swapped(one, SLOW, kept, SIZE)
+    other = swapped(one, SLOW, kept, AT)
     assert (
         "3.15 g/m² of nitrogen from Slowburn 20-0-8, in place of Quickstep 21-0-0 at the same nitrogen" in other.reason
     )
     assert "praises" not in other.reason
-    assert "at the same nitrogen" not in swapped(one, SLOW, Dose(12), SIZE).reason
-    assert "it carries 24 % P2O5" in swapped(one, STARTER, Dose(20), SIZE).reason
-    assert same_nitrogen(one, LIME, SIZE) is None
-    assert same_nitrogen(job(LIME, 100), QUICK, SIZE) is None
+    assert "at the same nitrogen" not in swapped(one, SLOW, Dose(12), AT).reason
+    assert "it carries 24 % P2O5" in swapped(one, STARTER, Dose(20), AT).reason
+    assert same_nitrogen(one, LIME, AT) is None
+    assert same_nitrogen(job(LIME, 100), QUICK, AT) is None
 
 
 @pytest.mark.parametrize(
@@ -47,7 +49,7 @@ def test_the_nitrogen_stays_and_the_reason_is_new() -> None:
 def test_by_plant_each_keeps_its_nitrogen(by: tuple[CountRate, ...], liquid: bool, basis: str, value: float) -> None:
     one = replace(job(QUICK, 15, MAY), dose=Dose(60.0, "plant", 12.0))
     other = replace(SLOW, label=replace(SLOW.label, by=by), liquid=liquid, density_kg_l=1.25 if liquid else None)
-    kept = same_nitrogen(one, other, SIZE)
+    kept = same_nitrogen(one, other, AT)
     assert kept is not None
     assert kept.basis == basis
     assert kept.value == pytest.approx(value)
@@ -55,10 +57,23 @@ def test_by_plant_each_keeps_its_nitrogen(by: tuple[CountRate, ...], liquid: boo
     assert brought == pytest.approx(one.rate_on(SIZE) * QUICK.total_nitrogen)
 
 
+def test_what_is_for_some_plants_of_a_bed_stays_with_them() -> None:
+    """8 × 60 g of 21 % for the roses among sages are 8 × 63 g of 20 %, though no label says grams a plant."""
+    drift = planting("bed", "60 × Salvia nemorosa\n8 × Rosa hybrids")
+    one = replace(job(QUICK, 15, MAY), dose=Dose(60.0, "plant", 8.0))
+    other = replace(SLOW, label=replace(SLOW.label, by=()))
+    kept = same_nitrogen(one, other, drift)
+    assert kept is not None
+    assert (kept.basis, kept.count) == ("plant", 8.0)
+    assert kept.value == pytest.approx(63.0)
+    alike = planting("bed", "8 × Rosa hybrids")
+    assert same_nitrogen(one, other, alike) is not None
+
+
 @pytest.mark.parametrize(("basis", "swaps_it"), [("litre", True), ("water", False), ("depth", False)])
 def test_pellets_are_swapped_by_the_litre_and_feed_in_water_is_not(basis: BasisKey, swaps_it: bool) -> None:
     one = replace(job(QUICK, 15, MAY), dose=Dose(3.0, basis, 50.0))
-    kept = same_nitrogen(one, SLOW, SIZE)
+    kept = same_nitrogen(one, SLOW, AT)
     assert (kept is not None) is swaps_it
     if kept is not None:
         assert kept.count == 50.0

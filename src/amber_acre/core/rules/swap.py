@@ -9,9 +9,11 @@ from datetime import date, timedelta
 from amber_acre.core.jobs.dose import BASES, BasisKey, Dose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import SquareMetres, unrounded
+from amber_acre.core.quantities import unrounded
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.rules.spots import spot_m2
 
 FEED_FROM = 0.01  # fraction of nitrogen from which a product can stand in for a feed [common-practice]
 
@@ -30,11 +32,12 @@ class Swap:
         return all(verdict.severity == "note" for verdict in self.verdicts)
 
 
-def same_nitrogen(job: Job, product: Product, size_m2: SquareMetres) -> Dose | None:
-    """The dose of a product that brings the nitrogen of a job on ``size_m2``; None where either brings none, or where
+def same_nitrogen(job: Job, product: Product, ground: Ground) -> Dose | None:
+    """The dose of a product that brings the nitrogen of a job on its ground; None where either brings none, or where
     it is dosed by depth, volume or water.
 
-    What is dosed by plant or trunk stays so where the product's label gives a rate for it, else it goes by area.
+    What is dosed by plant or trunk stays so where the product's label gives a rate for it, or where it is for some
+    plants of a bed alone; else it goes by area.
     """
     was, basis = job.product, job.dose.basis
     if was is None or min(was.total_nitrogen, product.total_nitrogen) < FEED_FROM:
@@ -47,8 +50,8 @@ def same_nitrogen(job: Job, product: Product, size_m2: SquareMetres) -> Dose | N
     if basis not in _BY_VOLUME:
         return None
     other = _BY_VOLUME[basis] if product.liquid else _BY_WEIGHT[basis]
-    if product.label.rate_by(other) is None:
-        return Dose(job.rate_on(size_m2) * for_a_gram)
+    if product.label.rate_by(other) is None and spot_m2(ground, job.dose) is None:
+        return Dose(job.rate_on(ground.size_m2) * for_a_gram)
     grams = job.dose.value * (was.density_kg_l or 1.0 if BASES[basis].litres else 1.0) * for_a_gram
     return Dose(grams / (product.density_kg_l or 1.0 if BASES[other].litres else 1.0), other, job.dose.count)
 
@@ -68,11 +71,11 @@ _BY_WEIGHT: dict[BasisKey, BasisKey] = {
 }
 
 
-def swapped(job: Job, product: Product, dose: Dose, size_m2: SquareMetres) -> Job:
+def swapped(job: Job, product: Product, dose: Dose, ground: Ground) -> Job:
     """A job with another product and a reason of its own: nothing is said any more in praise of the one before."""
     was = job.product
-    kept = same_nitrogen(job, product, size_m2)
-    nitrogen = dose.rate_g_m2(size_m2, product.density_kg_l) * product.total_nitrogen
+    kept = same_nitrogen(job, product, ground)
+    nitrogen = dose.rate_g_m2(ground.size_m2, product.density_kg_l) * product.total_nitrogen
     words = f"{unrounded(nitrogen)} g/m² of nitrogen from {product.name}" if nitrogen else f"{product.name}"
     if was is not None and was.key != product.key:
         same = kept is not None and kept.basis == dose.basis and abs(dose.value / kept.value - 1) < 1e-6
@@ -86,10 +89,10 @@ def swaps(book: AreaBook, job: Job, shelf: Sequence[Product]) -> tuple[Swap, ...
     """Every feed of a shelf in a job's place at the same nitrogen: those that pass first, the cheaper first."""
     found, size = [], book.ground.size_m2
     for product in shelf:
-        dose = same_nitrogen(job, product, size)
+        dose = same_nitrogen(job, product, book.ground)
         if dose is None or (job.product is not None and product.key == job.product.key):
             continue
-        other = swapped(job, product, dose, size)
+        other = swapped(job, product, dose, book.ground)
         rate = other.rate_on(size)
         price = min((pack.price / pack.mass_kg for pack in product.packs), default=None)
         found.append(Swap(other, None if price is None else rate * price / 1000, book.judged(other)))

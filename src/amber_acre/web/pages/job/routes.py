@@ -95,14 +95,14 @@ def _changed(job: Job, form: JobForm, products: dict[int, Product], ground: Grou
     untouched = form.rate == form.rate_shown or not form.rate.strip()
     if product.key == job.product.key:
         return changed if untouched else replace(changed, dose=read_dose(form.rate, product, job.work, ground))
-    kept = same_nitrogen(job, product, ground.size_m2)
+    kept = same_nitrogen(job, product, ground)
     if untouched and kept is None:
         raise MissingInput(
             f"Type the rate of {product.name}: it brings other things than what it replaces.", field="rate"
         )
     if untouched and kept is not None:
-        return swapped(changed, product, kept, ground.size_m2)
-    return swapped(changed, product, read_dose(form.rate, product, job.work, ground), ground.size_m2)
+        return swapped(changed, product, kept, ground)
+    return swapped(changed, product, read_dose(form.rate, product, job.work, ground), ground)
 
 
 @router.post("/jobs/{job_id}/undo")
