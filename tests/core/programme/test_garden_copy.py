@@ -11,7 +11,7 @@ from amber_acre.core.care.planting import planting_of
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.programme.garden_copy import Carried, carried
+from amber_acre.core.programme.garden_copy import Carried, carried, counted_there
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
@@ -109,3 +109,16 @@ def test_what_is_over_stays_behind_and_what_is_late_is_done_now() -> None:
     assert first.name not in {job.name for job in over(plan, at, first.closes + timedelta(days=1)).jobs}
     late = next(job for job in over(plan, at, first.closes).jobs if job.name == first.name)
     assert late.on == late.opens == late.closes == first.closes
+
+
+def test_one_job_goes_over_with_the_plants_it_is_for() -> None:
+    plan = planned(ground("bed", DRIFT, aim="flowers"))
+    own = next(job for job in plan.jobs if job.name.endswith(": roses"))
+    assert counted_there(own, ground("bed", "80 × Salvia nemorosa\n20 × Rosa hybrids")).count == 20
+    with pytest.raises(DoesNotFit, match="no roses") as refused:
+        counted_there(own, ground("bed", "80 × Salvia nemorosa"))
+    assert refused.value.field == "area"
+    by_plant = replace(own, name="By hand")
+    assert counted_there(by_plant, ground("bed", "14 × Rosa hybrids\n6 × Lavandula angustifolia")).count == 14
+    assert counted_there(by_plant, ground("container", "Petunia hybrids", count="6")).count == 6
+    assert counted_there(replace(own, dose=Dose(20)), ground("bed", "")).count is None

@@ -7,12 +7,13 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
-from amber_acre.core.care.planting import Planting
+from amber_acre.core.care.planting import Planting, planting_of
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.programme.mixed_feeds import BY_PLANT, whose
 from amber_acre.core.rules.dosing import recounted
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.stages import Stages
 
 COPIED = ("feed", "drench", "mulch")  # works of a year; what soil, leaves or planting asked for is of one area alone
@@ -81,11 +82,19 @@ def _dose(job: Job, source: Planting, mixed: MixedBed, target: Planting) -> Dose
         if not source.medium_l or not target.medium_l:
             raise MissingInput(f"the litres of {ground.name} are not known.", field="to")
         return replace(dose, count=dose.count * target.medium_l / source.medium_l)
+    return counted_there(job, ground, mixed, "to")
+
+
+def counted_there(job: Job, ground: Ground, mixed: MixedBed | None = None, field: str = "area") -> Dose:
+    """The dose of a job with the count of another ground: in a bed of the plants it is for there. Refuses where they do
+    not grow there, or nobody has counted them."""
+    dose = job.dose
     if dose.basis not in BY_PLANT or ground.kind != "bed":
-        return recounted(dose, ground, "to")
+        return recounted(dose, ground, field)
+    mixed = mixed or mixed_bed(planting_of(ground), job.on)
     if group := whose(job):
         part = next((one for one in mixed.own if one.group.name == group), None)
         if part is None:
-            raise DoesNotFit(f"{ground.name} has no {group} that are fed beside the rest.", field="to")
+            raise DoesNotFit(f"{ground.name} has no {group} that are fed beside the rest.", field=field)
         return replace(dose, count=part.count)
-    return replace(dose, count=mixed.fed.count) if mixed.fed.count else recounted(dose, ground, "to")
+    return replace(dose, count=mixed.fed.count) if mixed.fed.count else recounted(dose, ground, field)

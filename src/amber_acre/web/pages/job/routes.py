@@ -17,7 +17,8 @@ from amber_acre.core.jobs.brings import NAMES
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import PLACEMENT_WORDS, WORK_WORDS, WORKS, Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.rules.dosing import recounted, typed_again
+from amber_acre.core.programme.garden_copy import counted_there
+from amber_acre.core.rules.dosing import typed_again
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.holds import said_on_end
@@ -156,7 +157,7 @@ def copy_job(request: Request, session: Writing, posted: Posted, today: Today, j
         return _page(request, session, row, today, read, 422)
     job, book = store.job_of(row), book_of(session, there, today, crowns=True)
     try:
-        dose = recounted(job.dose, book.ground)
+        dose = job.dose if there.id == row.area_id else counted_there(job, book.ground)
     except AmberError as error:
         read.refuse(error)
         return _page(request, session, row, today, read, 422)
