@@ -62,6 +62,8 @@ def year(one: Planting, start: date = START) -> Stages:
         ("bed", "9 × Lavandula angustifolia\n4 × Rosa hybrids", {}, "lean"),
         ("bed", "20 × Hemerocallis hybrids\n4 × Lavandula angustifolia", {}, "perennial"),
         ("bed", "5 × Lavandula angustifolia\n5 × Hemerocallis hybrids", {}, "lean"),
+        ("bed", "30 × Hemerocallis hybrids\n90 × Narcissus hybrids", {}, "perennial"),  # bulbs stand on little ground
+        ("bed", "300 × Vinca minor\n100 × Hedera helix", {}, "groundcover"),
         ("bed", "6 × Rhododendron hybrids", {}, "acid"),
         ("bed", "3 × Musa basjoo\n4 × Canna hybrids", {}, "exotic"),
         ("bed", "40 × Vinca minor", {}, "groundcover"),
@@ -324,3 +326,18 @@ def test_no_round_speaks_of_frost_or_winter_where_none_comes(kind: str, half: Li
         assert not year.by_rains or not {"Spring", "winter"} & set(words.split()), (group, words)
         if group == "rose" and climate.first_frost is not None:
             assert "hardens before frost" in words
+
+
+def test_heathers_live_on_poor_ground() -> None:
+    """Fed by a finding or a wish alone, and then half of what other acid lovers get (common practice, no source)."""
+    bank, azaleas = "50 × Calluna vulgaris\n12 × Erica carnea", "30 × Rhododendron (azalea group)"
+    heath, other = planting("bed", bank), planting("bed", azaleas)
+    assert (heath.group.key, other.group.key) == ("acid", "acid")
+    assert (heath.heath, other.heath) == (True, False)
+    none = feed_asked(heath, year(heath), START)
+    assert none.nitrogen == 0
+    assert [one.code for one in none.said] == ["no_feed"]
+    for text in ({"aim": "flowers"}, {"finding": "short"}):
+        fed = [feed_asked(planting("bed", plants, **text), year(heath), START) for plants in (bank, azaleas)]
+        assert fed[0].nitrogen == pytest.approx(fed[1].nitrogen / 2)
+    assert not planting("bed", "4 × Calluna vulgaris\n5 × Rhododendron (azalea group)").heath

@@ -2,13 +2,14 @@
 
 from __future__ import annotations
 
-from collections import Counter
+from collections import defaultdict
 
 import numpy as np
 
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.season.climate import Daily, DailySeries
 from amber_acre.core.season.stages import Stages
+from amber_acre.core.tables.care_groups import usual_m2
 from amber_acre.core.tables.plants import GROWTH
 
 USUAL_GROWTH = "two flushes"  # where nobody knows what grows [common-practice]
@@ -16,12 +17,12 @@ SMOOTH_DAYS = 30  # over which one quarter of the plant's year passes into the n
 
 
 def growth_class(planting: Planting) -> str:
-    """The kind of growth of most of its plants."""
-    counts: Counter[str] = Counter()
+    """The kind of growth of the plants that hold most of its ground."""
+    grounds: defaultdict[str, float] = defaultdict(float)
     for one in planting.grown:
         if one.plant is not None:
-            counts[one.plant.growth] += one.count
-    return max(counts, key=lambda key: (counts[key], key)) if counts else USUAL_GROWTH
+            grounds[one.plant.growth] += one.count * usual_m2(one.plant)
+    return max(grounds, key=lambda key: (grounds[key], key)) if grounds else USUAL_GROWTH
 
 
 def demand(planting: Planting, stages: Stages, series: DailySeries, nitrogen: float) -> Daily:

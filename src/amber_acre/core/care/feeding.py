@@ -18,6 +18,7 @@ PLACE_BY_AIM = {"less": 0.0, "keep": 0.2, "flowers": 0.45, "growth": 0.7, "recov
 BY_FINDING = 0.4  # a feed that answers a finding [common-practice]
 RICH_SOIL = 0.8  # of the need where organic matter is high: the soil itself feeds [organic-matter-n]
 FEEDING_MULCH = 0.8  # of the need under compost or manure [common-practice]
+ON_POOR_GROUND = 0.5  # of the need, of heathers that are fed at all [common-practice]
 DEEP_SHADE_HOURS, DEEP_SHADE = 3.0, 0.7  # of summer sun, and of the need then [common-practice]
 FEEDING_MULCHES, FEEDS_FROM_MM = ("compost", "manure", "mushroom", "living"), 20.0
 SAND = ("sand", "loamy sand")
@@ -150,6 +151,8 @@ def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
     if planting.lies.kind in FEEDING_MULCHES and planting.lies.depth_mm >= FEEDS_FROM_MM:
         need = need * FEEDING_MULCH
         factors.append(f"× {FEEDING_MULCH:g}: {depth_in_both(planting.lies.depth_mm)} of {planting.lies.kind} feeds")
+    if planting.heath:
+        need, factors = need * ON_POOR_GROUND, [*factors, f"× {ON_POOR_GROUND:g}: heathers live on poor ground"]
     hours = planting.ground.metres("sun")
     if hours is not None and hours < DEEP_SHADE_HOURS and planting.group.key not in ("fern", "acid"):
         need, factors = need * DEEP_SHADE, [*factors, f"× {DEEP_SHADE:g}: {hours:g} hours of sun"]
@@ -200,6 +203,8 @@ def _not_fed(planting: Planting, stages: Stages, today: date) -> list[Said]:
                 f"No feed: {what}, and no finding asks for it. A test, short shoots or small leaves would.",
             )
         ]
+    if planting.heath and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
+        return [Said("no_feed", "No feed due: heathers that look well live on poor acid soil; feed makes them leggy.")]
     if group.fed == "if asked" and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
         return [Said("no_feed", f"No feed due: {group.name} that look well live on their soil and mulch.")]
     return []

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections import Counter
+from collections import Counter, defaultdict
 from dataclasses import dataclass, replace
 from datetime import date
 
@@ -12,7 +12,7 @@ from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.findings import Level, level
-from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CareGroup, group_of_plant
+from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CareGroup, group_of_plant, usual_m2
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import SoilOf
@@ -21,6 +21,7 @@ NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
 OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
 WOODY = ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "rose", "acid")  # groups that keep their wood
+AS_MUCH = 0.9  # of the most ground a group holds from which another holds as much [common-practice]
 HOW_MANY = 1  # what grows there where nobody has counted
 
 
@@ -124,6 +125,17 @@ class Planting:
         """Level of potassium for what grows here."""
         return self._level("k")
 
+    @property
+    def heath(self) -> bool:
+        """True where heathers hold most of its ground: they are at home on poor acid soil."""
+        return 2 * self._ground_of("h") > self._ground_of("") > 0
+
+    def _ground_of(self, flag: str) -> float:
+        """Usual ground, m², of its plants of a flag; of all for ''."""
+        return sum(
+            one.count * usual_m2(one.plant) for one in self.grown if one.plant is not None and flag in one.plant.flags
+        )
+
     def _level(self, element: str) -> Level:
         test = self.ground.test
         if test is None or self.ground.traits.by_litre:
@@ -210,8 +222,8 @@ def _grown(ground: Ground) -> tuple[Grown, ...]:
 def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
     """The group that decides an area's year, and how it was found.
 
-    What the form says first; then the kind of area; then the plants by count, and where no group has most of them the
-    one that bears least.
+    What the form says first; then the kind of area; then the plants by the ground they usually stand on, and where
+    several groups hold as much of it the one that bears least.
     """
     said = ground.says("care")
     if said in CARE_GROUPS:
@@ -228,20 +240,23 @@ def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
         key = "lean" if lean else "acid" if plants and all("a" in p.flags for p in plants) else "hedge"
         return CARE_GROUPS[key], f"a hedge of {CARE_GROUPS[key].name}" if key != "hedge" else "a hedge"
     counts: Counter[str] = Counter()
+    grounds: defaultdict[str, float] = defaultdict(float)
     for one in grown:
         if one.plant is not None:
             counts[group_of_plant(one.plant)] += one.count
+            grounds[group_of_plant(one.plant)] += one.count * usual_m2(one.plant)
     if not counts:
         return CARE_GROUPS["shrub"], "nobody has said what grows here: taken as shrubs"
-    most = max(counts.values())
-    leading = [key for key, count in counts.items() if count == most]
+    most, total = max(grounds.values()), sum(counts.values())
+    leading = [key for key, held in grounds.items() if held >= most * AS_MUCH]
     key = next((one for one in CAREFUL_FIRST if one in leading), leading[0])
-    total = sum(counts.values())
-    if 2 * most > total or len(leading) == 1:
-        return CARE_GROUPS[key], f"{most} of {total} plants are {CARE_GROUPS[key].name}" if most < total else (
-            f"its plants are {CARE_GROUPS[key].name}"
-        )
-    return CARE_GROUPS[key], f"as many {CARE_GROUPS[key].name} as others: the one that bears least decides"
+    name = CARE_GROUPS[key].name
+    if len(leading) > 1:
+        return CARE_GROUPS[key], f"{name} hold as much ground as others: the one that bears least decides"
+    if counts[key] == total:
+        return CARE_GROUPS[key], f"its plants are {name}"
+    hold = "" if 2 * counts[key] > total else ", and hold the most ground"
+    return CARE_GROUPS[key], f"{counts[key]} of {total} plants are {name}{hold}"
 
 
 def _of_pots(plants: list[Plant]) -> tuple[CareGroup, str]:

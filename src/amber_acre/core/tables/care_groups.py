@@ -123,7 +123,7 @@ CARE_GROUPS: dict[str, CareGroup] = {
 }  # fmt: skip
 # Findings that a feed answers; every other has an answer of its own [common-practice].
 FED_FINDINGS = ("short", "low-n", "pale-old", "k-old")
-# Where plants of several groups share a bed and none is most: the first of these that is there decides, for the
+# Where plants of several groups share a bed and hold as much ground: the first of these that is there decides, for the
 # plants that bear least are spoiled soonest [common-practice].
 CAREFUL_FIRST = (
     "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "rose", "exotic", "hedge",
@@ -175,6 +175,7 @@ EACH_M2 = {
     "palm": 3.0,
     "hedge": 0.3,
 }
+CLIMBER_M2 = 0.25  # of the group of shrubs, and narrower: half a metre apart [common-practice]
 # Groups that are fed plant by plant in a bed that another group decides: greedy ones, and those whose feed is their
 # own [common-practice]. Bulbs, ground cover and grasses live on what the bed gets.
 GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial")
@@ -182,4 +183,6 @@ GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial")
 
 def usual_m2(plant: Plant | None, key: str = "") -> float:
     """Ground one plant usually stands on, m²: by its group or that of ``key``; a shrub's where nobody knows."""
+    if plant is not None and plant.group == "climber":
+        return CLIMBER_M2
     return EACH_M2.get(key or (group_of_plant(plant) if plant is not None else ""), EACH_M2["shrub"])

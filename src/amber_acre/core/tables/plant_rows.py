@@ -2,8 +2,9 @@
 
 Columns: botanical name | common names | group | pH low–high | sun | growth | nitrogen | salt | flags | mulch | source.
 Sun F full, P part, S shade. Flags: a acid lover, k poor on alkaline soil, c crown-sensitive, d lean dry-country native,
-e evergreen, n conifer, t frost tender. Sources: L pH lists of extension services and horticultural societies, from
-memory; C common practice; M from memory. Nitrogen, salt and mulch are the trade's usual classes in every row (C).
+e evergreen, h heath of poor ground, n conifer, t frost tender. Sources: L pH lists of extension services and
+horticultural societies, from memory; C common practice; M from memory. Nitrogen, salt and mulch are the trade's usual
+classes in every row (C).
 """
 
 ROWS = """
@@ -89,8 +90,8 @@ Pieris japonica | pieris | shrub | 4.5–6.0 | PS | one flush | low | sensitive 
 Camellia japonica | camellia | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
 Vaccinium corymbosum | highbush blueberry | fruit | 4.5–5.3 | FP | one flush | low | sensitive | ak | bark | L
 Vaccinium macrocarpon | cranberry | fruit | 4.0–5.5 | FP | one flush | low | sensitive | aek | bark | L
-Calluna vulgaris | heather; ling | shrub | 4.0–6.0 | F | one flush | low | sensitive | aek | bark | L
-Erica carnea | winter heath | shrub | 4.5–7.0 | F | one flush | low | sensitive | ae | bark | L
+Calluna vulgaris | heather; ling | shrub | 4.0–6.0 | F | one flush | low | sensitive | aehk | bark | L
+Erica carnea | winter heath | shrub | 4.5–7.0 | F | one flush | low | sensitive | aeh | bark | L
 Kalmia latifolia | mountain laurel | shrub | 4.5–5.5 | PS | one flush | low | sensitive | aek | bark | L
 Gardenia jasminoides | gardenia | shrub | 5.0–6.0 | P | all season | medium | sensitive | aekt | bark | L
 Skimmia japonica | skimmia | shrub | 5.0–6.5 | PS | one flush | low | sensitive | aek | bark | M

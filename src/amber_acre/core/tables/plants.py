@@ -56,6 +56,7 @@ FLAGS = {
     "c": "keep granules off the crown",
     "d": "lean: little feed, mineral mulch",
     "e": "evergreen",
+    "h": "heath: at home on poor ground, hardly fed",
     "n": "conifer",
     "t": "frost tender",
 }
