@@ -18,7 +18,7 @@ from amber_acre.core.errors import MissingInput
 from amber_acre.core.measure.area_facts import read_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
-from amber_acre.core.season.climate import Climate, daily_series, next_season_start
+from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.soil.evidence import SoilTest
@@ -341,3 +341,21 @@ def test_heathers_live_on_poor_ground() -> None:
         fed = [feed_asked(planting("bed", plants, **text), year(heath), START) for plants in (bank, azaleas)]
         assert fed[0].nitrogen == pytest.approx(fed[1].nitrogen / 2)
     assert not planting("bed", "4 × Calluna vulgaris\n5 × Rhododendron (azalea group)").heath
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize(("plants", "waits"), [("24 × Rosa hybrids", True), ("6 × Musa basjoo", False)])
+def test_a_round_in_heat_waits_for_its_end(plants: str, waits: bool, half: Literal["north", "south"]) -> None:
+    """Roses rest in a desert's summer; what loves heat is fed in it (common practice, no source)."""
+    desert = next(kind for kind in KINDS if kind.key == "hot-desert").climate(half)
+    start = season_start(desert, START)
+    one = planting_of(ground("bed", plants, desert, aim="flowers"))
+    stages_there = stages(desert, one.group.start_c, start)
+    asked = feed_asked(one, stages_there, start)
+    assert asked.rounds
+    assert any(round.hot for round in asked.rounds) is not waits
+    moved = [round for round in asked.rounds if round.why.endswith("and after the heat")]
+    assert bool(moved) is waits
+    for round in moved:
+        assert stages_there.hot(round.on - timedelta(days=1))  # the first day after it
+        assert round.on <= stages_there.last

@@ -17,10 +17,10 @@ from tests.core.worlds import BAY, FREE, HOT, QUICK, VALE, lawn, product
 EVEN = product(31, "Even 20-0-5", {"urea": 10, "slow_soluble": 10}, (10, 20), "methylene", interval=30)
 
 
-def year(climate: Climate, shelf: list[Product], **changes: object) -> YearPlan:
+def year(climate: Climate, shelf: list[Product], today: date | None = None, **changes: object) -> YearPlan:
     place = lawn(**({"rules": FREE, "climate": climate} | changes))
     start = season_start(place.climate, date(2026, 3, 1))
-    return plan_year(place, shelf, start, start)
+    return plan_year(place, shelf, start, today or start)
 
 
 def codes(plan: YearPlan) -> set[str]:
@@ -71,3 +71,14 @@ def test_a_lawn_too_dry_to_feed_says_that_it_is_the_drought() -> None:
     assert any("too dry here without watering" in sentence for sentence in plan.obstacles)
     assert len([o for o in plan.obstacles if o.startswith("No day is open")]) <= 1
     assert year(arid, [EVEN, QUICK], irrigated=True).rounds
+
+
+def test_growth_that_has_passed_is_no_want_of_room() -> None:
+    """Planned late, what the months before would have taken is said, and nothing stands in the way."""
+    late = year(VALE, [EVEN, QUICK], today=date(2026, 8, 20))
+    assert "passed" in codes(late)
+    assert "no_room" not in codes(late)
+    gone = next(one for one in late.advice if one.code == "passed")
+    assert not gone.obstacle
+    assert "growth that has passed" in gone.sentence
+    assert "passed" not in codes(year(VALE, [EVEN, QUICK]))

@@ -11,8 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from amber_acre.core.care.feeding import ROOTED_DAYS
-from amber_acre.core.care.planting import planting_of
+from amber_acre.core.care.planting import ROOTED_DAYS, planting_of
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand

@@ -6,8 +6,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.care.planting import NEW_DAYS, OLD_BED_YEARS, Planting
-from amber_acre.core.care.said import Said, SaidCode
+from amber_acre.core.care.planting import ROOTED_DAYS, Planting
+from amber_acre.core.care.said import Said
+from amber_acre.core.care.unfed import left_out, why_unfed
 from amber_acre.core.quantities import depth_in_both, unrounded
 from amber_acre.core.season.stages import Stages, last_frost_after
 from amber_acre.core.tables.care_groups import FED_FINDINGS, RoundRow
@@ -18,6 +19,7 @@ PLACE_BY_AIM = {"less": 0.0, "keep": 0.2, "flowers": 0.45, "growth": 0.7, "recov
 BY_FINDING = 0.4  # a feed that answers a finding [common-practice]
 RICH_SOIL = 0.8  # of the need where organic matter is high: the soil itself feeds [organic-matter-n]
 FEEDING_MULCH = 0.8  # of the need under compost or manure [common-practice]
+LOVE_HEAT = ("exotic", "palm")
 ON_POOR_GROUND = 0.5  # of the need, of heathers that are fed at all [common-practice]
 DEEP_SHADE_HOURS, DEEP_SHADE = 3.0, 0.7  # of summer sun, and of the need then [common-practice]
 FEEDING_MULCHES, FEEDS_FROM_MM = ("compost", "manure", "mushroom", "living"), 20.0
@@ -32,7 +34,6 @@ YEAR_DAYS, FADES_DAYS = 365, 7  # from being seen in bloom to having bloomed [co
 BEFORE_WAKING_DAYS = 90  # of which a bloom or a clip still belongs to the year that follows [common-practice]
 CLIP_AFTER_WAKING = 40  # a clip sooner than this is still within reach of the spring feed [common-practice]
 MIDDLE = 0.55  # of the way from the last round to the last day for nitrogen
-ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
 ACID_LAST_DAYS = 95  # after waking: acid lovers set buds after midsummer [common-practice]
 CONIFER_LAST_DAYS = 60  # after waking: conifers set buds in summer [common-practice]
 ANSWERS_DAYS, ANSWERED = 45, 0.5  # a feed so near a round, and so much of it, has been that round [common-practice]
@@ -93,7 +94,7 @@ class FeedAsked:
 def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tuple[date, float]] = ()) -> FeedAsked:
     """What a planting is fed in its twelve months; ``fed``: nitrogen of this season that is down or stays planned, g/m²
     (or g a litre) by its day."""
-    why_not = _not_fed(planting, stages, today)
+    why_not = why_unfed(planting, stages, today)
     if why_not:
         return FeedAsked(0.0, (), (), tuple(why_not), "")
     need, factors = _need(planting)
@@ -120,22 +121,6 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tu
     return FeedAsked(need, factors, rounds, tuple(said), answers)
 
 
-def left_out(planting: Planting, day: date) -> list[Said]:
-    """What is said on a day of new plants among older ones: no feed on woody ones for a year, on others until they
-    root."""
-    found = []
-    for one in planting.new_among(day):
-        on = one.planted_on or day
-        until = on + timedelta(days=NEW_DAYS if one.woody else ROOTED_DAYS)
-        if until > day:
-            words = (
-                f"{one.count} × {one.name}, planted {on:%-d %B %Y}, among older plants: water them through, and keep"
-                f" the feed off them until {until:%-d %B %Y}."
-            )
-            found.append(Said("new_among", words))
-    return found
-
-
 def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
     """The year's nitrogen by the group's low and high end, with each factor argued."""
     low, high = planting.group.need
@@ -157,80 +142,6 @@ def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
     if hours is not None and hours < DEEP_SHADE_HOURS and planting.group.key not in ("fern", "acid"):
         need, factors = need * DEEP_SHADE, [*factors, f"× {DEEP_SHADE:g}: {hours:g} hours of sun"]
     return need, tuple(factors)
-
-
-def _not_fed(planting: Planting, stages: Stages, today: date) -> list[Said]:
-    """Why a planting is not fed this year; nothing where it is."""
-    group, ground = planting.group, planting.ground
-    if group.fed == "never":
-        return [Said("lean", f"No feed: {group.name} stay healthy lean; feed makes them soft and short-lived.")]
-    if ground.says("wet") == "yes":
-        return [Said("wetness", "No feed while the ground stands wet: roots without air take nothing up. Drain first.")]
-    finding = planting.finding
-    if finding in _ANSWERED_OTHERWISE:
-        code, words = _ANSWERED_OTHERWISE[finding]
-        return [Said(code, words)]
-    old = planting.since is not None and stages.start.year - planting.since >= OLD_BED_YEARS
-    if group.key == "rose" and (finding == "failing" or (old and ground.test is None)):
-        return [
-            Said("need_diagnosis", "A rose bed this old is tested and its roots checked before it is fed harder."),
-            Said(
-                "replant",
-                "If soil and roots say so: replace the soil, move the roses, or replant on a tougher rootstock.",
-            ),
-            Said(
-                "acid_refused",
-                "No acid drench is dosed: what acid does hangs on the water's alkalinity, and phosphoric"
-                " acid feeds phosphorus as well. It can be recorded as the owner's practice.",
-            ),
-        ]
-    if planting.woody and group.key != "rose" and planting.new_on(max(today, stages.start)):
-        return [
-            Said("no_hole", "Newly planted: native soil back into the planting hole, nothing fed into it."),
-            Said(
-                "water_first",
-                "No feed in the first year: water well, mulch, keep grass away; feed from the second if"
-                " growth stays short.",
-            ),
-        ]
-    if (planting.stage or 0) >= 3 and group.basis == "area" and ground.kind == "tree":
-        return [Said("ph_cause", "No nitrogen for yellow leaves with green veins: pH and roots come first.")]
-    if group.fed == "by finding" and finding not in FED_FINDINGS:
-        what = "Grasses flop when fed" if group.key == "grass" else f"Healthy {group.name} need none"
-        return [
-            Said(
-                "need_finding",
-                f"No feed: {what}, and no finding asks for it. A test, short shoots or small leaves would.",
-            )
-        ]
-    if planting.heath and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
-        return [Said("no_feed", "No feed due: heathers that look well live on poor acid soil; feed makes them leggy.")]
-    if group.fed == "if asked" and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
-        return [Said("no_feed", f"No feed due: {group.name} that look well live on their soil and mulch.")]
-    return []
-
-
-_ANSWERED_OTHERWISE: dict[str, tuple[SaidCode, str]] = {
-    "wilt": ("water_first", "Water first: wilting in heat or drought is no hunger. No nitrogen until growth resumes."),
-    "salt": (
-        "salt",
-        "Salt in the ground: leach it with clean water in spring, nothing salty, no chloride; no feed until"
-        " new growth comes.",
-    ),
-    "compact": (
-        "compaction",
-        "Compacted ground: loosen it (core or air tools, in radial lines under a crown) and mulch; no nitrogen for it.",
-    ),
-    "cold": (
-        "wait_warm",
-        "Wait until the soil is warm: on cold soil everything is pale and nothing is taken up. Look"
-        " again in four weeks.",
-    ),
-    "pot-dry": (
-        "wet_first",
-        "Water the dry pot first until it drains, and feed at the next watering: feed burns dry roots.",
-    ),
-}
 
 
 def _due(chosen: Sequence[tuple[RoundRow, date]], need: float, fed: Sequence[tuple[date, float]]) -> list[float]:
@@ -255,8 +166,12 @@ def _rounds(
         return ()
     last = _last(planting, stages)
     chosen: list[tuple[RoundRow, date]] = []
+    cooled: set[date] = set()
     for row in _rows(planting):
-        on = _day_of(row, planting, stages, chosen[-1][1] if chosen else None, last)
+        due = _day_of(row, planting, stages, chosen[-1][1] if chosen else None, last)
+        on = _out_of_heat(due, planting, stages, last)
+        if on is not None and on != due:
+            cooled.add(on)
         if on is not None and on <= last and (not chosen or (on - chosen[-1][1]).days >= GAP_DAYS):
             chosen.append((row, on))
     if not chosen:
@@ -274,12 +189,22 @@ def _rounds(
             days.append(half)
         for n, day in enumerate(days):
             called, because = _worded(row, stages)
+            because += ", and after the heat" * (on in cooled)
             why = because if n == 0 else "the second half: sand holds little"
             name = called if n == 0 else f"{called}, second half"
             found.append(_asked(name, day, share / len(days), why, stages, last))
     made_up = [one for one in (_from_today(one, today, last, late) for one in found) if one is not None]
     apart = [one for n, one in enumerate(made_up) if n + 1 == len(made_up) or made_up[n + 1].on > one.on]
     return tuple(replace(one, hot=stages.hot(one.on)) for one in _after_the_late(apart, today, last))
+
+
+def _out_of_heat(on: date | None, planting: Planting, stages: Stages, last: date) -> date | None:
+    """The day of a round, or the end of the heat it falls in: plants rest then; where heat lasts to the last day, and
+    for plants that love it, it stays."""
+    if on is None or planting.group.key in LOVE_HEAT:
+        return on
+    after = next((day for n in range((last - on).days + 1) if not stages.hot(day := on + timedelta(days=n))), None)
+    return on if after is None else after
 
 
 def _worded(row: RoundRow, stages: Stages) -> tuple[str, str]:

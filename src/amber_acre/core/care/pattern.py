@@ -41,6 +41,9 @@ class Need:
     on: Mask | None = None
 
 
+PASSED = "that day has passed"  # why a step before today is closed
+
+
 @dataclass(frozen=True)
 class Asks:
     """What grows on an area over 48 steps: demand of nitrogen and everything that bounds when it may be met.

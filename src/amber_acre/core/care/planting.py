@@ -18,6 +18,7 @@ from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import SoilOf
 
 NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
+ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
 OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
 WOODY = ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "rose", "acid")  # groups that keep their wood

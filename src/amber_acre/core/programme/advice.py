@@ -8,7 +8,7 @@ from datetime import date
 from typing import Literal
 
 from amber_acre.core.care.brief import Lawn
-from amber_acre.core.care.pattern import Asks
+from amber_acre.core.care.pattern import PASSED, Asks
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.feeds import Feed, Fixed, allowed, interval_steps, late_grams
@@ -37,6 +37,7 @@ Code = Literal[
     "event_iron",
     "blackout_moved",
     "no_room",
+    "passed",
     "left_open",
     "capped",
     "n_available_shown",
@@ -171,8 +172,15 @@ def _refused(lawn: Lawn, soil: SoilFindings, asked: Asks, choice: Choice, shelf:
 
 
 def _room(lawn: Lawn, asked: Asks, choice: Choice) -> list[Advice]:
-    unmet = sum(choice.unmet)
+    gone = sum(grams for grams, why in zip(choice.unmet, asked.closed_because, strict=True) if why == PASSED)
+    unmet = sum(choice.unmet) - gone
     found = []
+    if choice.doses and gone > UNMET_SAID * asked.need_g_m2:
+        words = (
+            f"{unrounded(gone)} g/m² of the need of {unrounded(asked.need_g_m2)} g/m² belong to growth that has passed:"
+            " they are not made up for."
+        )
+        found.append(Advice("passed", words))
     if choice.doses and unmet > UNMET_SAID * asked.need_g_m2:
         more = _would_fit(asked, choice)
         of = f"{unrounded(unmet)} g/m² of the need of {unrounded(asked.need_g_m2)} g/m²"

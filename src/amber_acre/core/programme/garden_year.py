@@ -7,10 +7,11 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.care.covering import CoverAsked, cover_asked
-from amber_acre.core.care.feeding import FeedAsked, feed_asked, left_out
+from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, with_mulch
 from amber_acre.core.care.said import Said
+from amber_acre.core.care.unfed import left_out
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job

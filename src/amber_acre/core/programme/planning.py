@@ -9,7 +9,7 @@ from datetime import date, timedelta
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import NitrogenNeed, nitrogen_need
-from amber_acre.core.care.pattern import Asks
+from amber_acre.core.care.pattern import PASSED, Asks
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
@@ -125,7 +125,7 @@ def _from_today(asked: Asks, start: date, today: date) -> Asks:
     open_, because = asked.open.copy(), list(asked.closed_because)
     for n in range(len(open_)):
         if asked.phases.date_of(n, start) < today - timedelta(days=4) and open_[n]:
-            open_[n], because[n] = False, "that day has passed"
+            open_[n], because[n] = False, PASSED
     return replace(asked, open=open_, closed_because=tuple(because))
 
 

@@ -1,0 +1,99 @@
+"""Why a planting, or some of its plants, are not fed: what answers a finding better, what needs none, what is new."""
+
+from __future__ import annotations
+
+from datetime import date, timedelta
+
+from amber_acre.core.care.planting import NEW_DAYS, OLD_BED_YEARS, ROOTED_DAYS, Planting
+from amber_acre.core.care.said import Said, SaidCode
+from amber_acre.core.season.stages import Stages
+from amber_acre.core.tables.care_groups import FED_FINDINGS
+
+_ANSWERED_OTHERWISE: dict[str, tuple[SaidCode, str]] = {
+    "wilt": ("water_first", "Water first: wilting in heat or drought is no hunger. No nitrogen until growth resumes."),
+    "salt": (
+        "salt",
+        "Salt in the ground: leach it with clean water in spring, nothing salty, no chloride; no feed until"
+        " new growth comes.",
+    ),
+    "compact": (
+        "compaction",
+        "Compacted ground: loosen it (core or air tools, in radial lines under a crown) and mulch; no nitrogen for it.",
+    ),
+    "cold": (
+        "wait_warm",
+        "Wait until the soil is warm: on cold soil everything is pale and nothing is taken up. Look"
+        " again in four weeks.",
+    ),
+    "pot-dry": (
+        "wet_first",
+        "Water the dry pot first until it drains, and feed at the next watering: feed burns dry roots.",
+    ),
+}
+
+
+def why_unfed(planting: Planting, stages: Stages, today: date) -> list[Said]:
+    """Why a planting is not fed this year; nothing where it is."""
+    group, ground = planting.group, planting.ground
+    if group.fed == "never":
+        return [Said("lean", f"No feed: {group.name} stay healthy lean; feed makes them soft and short-lived.")]
+    if ground.says("wet") == "yes":
+        return [Said("wetness", "No feed while the ground stands wet: roots without air take nothing up. Drain first.")]
+    finding = planting.finding
+    if finding in _ANSWERED_OTHERWISE:
+        code, words = _ANSWERED_OTHERWISE[finding]
+        return [Said(code, words)]
+    old = planting.since is not None and stages.start.year - planting.since >= OLD_BED_YEARS
+    if group.key == "rose" and (finding == "failing" or (old and ground.test is None)):
+        return [
+            Said("need_diagnosis", "A rose bed this old is tested and its roots checked before it is fed harder."),
+            Said(
+                "replant",
+                "If soil and roots say so: replace the soil, move the roses, or replant on a tougher rootstock.",
+            ),
+            Said(
+                "acid_refused",
+                "No acid drench is dosed: what acid does hangs on the water's alkalinity, and phosphoric"
+                " acid feeds phosphorus as well. It can be recorded as the owner's practice.",
+            ),
+        ]
+    if planting.woody and group.key != "rose" and planting.new_on(max(today, stages.start)):
+        return [
+            Said("no_hole", "Newly planted: native soil back into the planting hole, nothing fed into it."),
+            Said(
+                "water_first",
+                "No feed in the first year: water well, mulch, keep grass away; feed from the second if"
+                " growth stays short.",
+            ),
+        ]
+    if (planting.stage or 0) >= 3 and group.basis == "area" and ground.kind == "tree":
+        return [Said("ph_cause", "No nitrogen for yellow leaves with green veins: pH and roots come first.")]
+    if group.fed == "by finding" and finding not in FED_FINDINGS:
+        what = "Grasses flop when fed" if group.key == "grass" else f"Healthy {group.name} need none"
+        return [
+            Said(
+                "need_finding",
+                f"No feed: {what}, and no finding asks for it. A test, short shoots or small leaves would.",
+            )
+        ]
+    if planting.heath and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
+        return [Said("no_feed", "No feed due: heathers that look well live on poor acid soil; feed makes them leggy.")]
+    if group.fed == "if asked" and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
+        return [Said("no_feed", f"No feed due: {group.name} that look well live on their soil and mulch.")]
+    return []
+
+
+def left_out(planting: Planting, day: date) -> list[Said]:
+    """What is said on a day of new plants among older ones: no feed on woody ones for a year, on others until they
+    root."""
+    found = []
+    for one in planting.new_among(day):
+        on = one.planted_on or day
+        until = on + timedelta(days=NEW_DAYS if one.woody else ROOTED_DAYS)
+        if until > day:
+            words = (
+                f"{one.count} × {one.name}, planted {on:%-d %B %Y}, among older plants: water them through, and keep"
+                f" the feed off them until {until:%-d %B %Y}."
+            )
+            found.append(Said("new_among", words))
+    return found
