@@ -4,10 +4,15 @@ from __future__ import annotations
 
 import html
 import re
+from datetime import date
 
 import pytest
 from sqlalchemy import Engine, text
+from sqlalchemy.orm import Session
 
+from amber_acre.store.gardens import plan_any
+from amber_acre.store.programmes import judged_jobs, season_to_show
+from amber_acre.store.tables import AreaRow
 from tests.conftest import Browser
 
 
@@ -321,3 +326,24 @@ def test_a_year_goes_over_to_another_planting_of_its_group(demo: Browser, demo_e
         assert answer.status_code == 422
         assert "Choose the planting" in answer.text
     assert demo.post("/areas/1/copy-year", {"to": str(roses)}, f"/areas/{roses}/year").status_code == 404
+
+
+@pytest.mark.parametrize(("day", "start"), [("2026-12-01", "2027-03-01"), ("2026-11-30", "2026-03-01")])
+def test_the_coming_year_is_planned_from_ninety_days_before_it(demo_engine: Engine, day: str, start: str) -> None:
+    """In winter, where the feeds of this year are over: the coming one, whatever was logged; shown once it is planned,
+    with what is still open of the old on the list."""
+    keys = [area(demo_engine, name) for name in ("Jubilee ring", "Front lawn", "Phlox drift")]  # phlox asks for mulch
+    ring, on = keys[0], date.fromisoformat(day)
+    with Session(demo_engine) as session:
+        for key in keys:
+            row = session.get(AreaRow, key)
+            assert row is not None
+            assert season_to_show(session, row, on) == date(2026, 3, 1)
+            planned = plan_any(session, row, on)
+            assert planned.season_start == date.fromisoformat(start)
+            assert any(job.work == "feed" for job in planned.rounds) is (start == "2027-03-01")
+            assert season_to_show(session, row, on) == planned.season_start
+        row = session.get(AreaRow, ring)
+        assert row is not None
+        on_the_list = {judged.job.on for _, judged in judged_jobs(session, [row], on)}
+        assert date(2026, 5, 31) in on_the_list  # the look of this year, still open

@@ -20,7 +20,7 @@ from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.books import book_of, books
 from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
-from amber_acre.store.programmes import plan_area, programme_of, seasons_to_show
+from amber_acre.store.programmes import AHEAD_DAYS, plan_area, programme_of, seasons_to_show
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
 
@@ -91,10 +91,13 @@ def plan_planting(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
     book = book_of(session, area, today, crowns=True)
     start = season_start(book.ground.climate, today)
     jobs, said, nitrogen = _planned(session, area, book, start, today)
-    if area.kind != "patch" and not any(job.work in ("feed", "drench", "mulch") for job in jobs):
-        later = next_season_start(start)
+    later = next_season_start(start)
+    soon = (later - today).days <= AHEAD_DAYS
+    counts = ("feed", "drench") if soon else ("feed", "drench", "mulch")  # nor for mulch alone so near its end
+    new = [job for job in jobs if not job.pinned]
+    if area.kind != "patch" and not any(job.work in counts for job in new):
         done = any(start <= entry.on < later for entry in book.entries)
-        if not done and programme_of(session, area.id, start) is None:
+        if soon or (not done and programme_of(session, area.id, start) is None):
             ahead = _planned(session, area, book, later, today)
             if any(job.work in ("feed", "drench", "mulch") for job in ahead[0]):
                 jobs, said, nitrogen = ahead

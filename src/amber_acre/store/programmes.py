@@ -34,6 +34,9 @@ from amber_acre.store.stamps import Stamp, stamps_of
 from amber_acre.store.stock import in_stock
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
+# Before a season begins from which it is planned where nothing of this one is left, and shown once it is
+# [common-practice].
+AHEAD_DAYS = 90
 SEASON_DAYS = 365
 KEPT_AREAS = 2048  # areas by days, as their books
 _KEPT: Results[tuple[Stamp, date], tuple[JudgedJob, ...]] = Results(KEPT_AREAS)
@@ -80,7 +83,7 @@ def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow |
 
 
 def season_to_show(session: Session, area: AreaRow, day: date) -> date:
-    """The season that contains ``day``; the next one where only that is planned."""
+    """The season that contains ``day``; the next one where only that is planned, or where it is and begins soon."""
     return seasons_to_show(session, [area], day)[area.id]
 
 
@@ -95,8 +98,8 @@ def seasons_to_show(session: Session, areas: Sequence[AreaRow], day: date) -> di
     for area in areas:
         start = season_start(climates[area.property.climate_id], day)
         following = next_season_start(start)
-        only_next = (area.id, start) not in planned and (area.id, following) in planned
-        found[area.id] = following if only_next else start
+        over = (area.id, start) not in planned or (following - day).days <= AHEAD_DAYS
+        found[area.id] = following if over and (area.id, following) in planned else start
     return found
 
 
@@ -172,10 +175,11 @@ def _in_order(one: JudgedJob) -> tuple[bool, date, int]:
 
 
 def _rounds_of_seasons_past(session: Session, areas: Sequence[AreaRow], day: date) -> set[int]:
-    """Keys of planned jobs whose season ended before the one to show of their area."""
+    """Keys of planned jobs whose season ended before the one that contains a day."""
     if not areas:
         return set()
-    shown = seasons_to_show(session, areas, day)
+    climates = every_climate(session)
+    shown = {area.id: season_start(climates[area.property.climate_id], day) for area in areas}
     query = select(JobRow.id, JobRow.area_id, ProgrammeRow.season_start).join(
         ProgrammeRow, ProgrammeRow.id == JobRow.programme_id
     )
@@ -184,7 +188,8 @@ def _rounds_of_seasons_past(session: Session, areas: Sequence[AreaRow], day: dat
 
 
 def plan_area(session: Session, area: AreaRow, today: date, school: str = "", nodes: int = 0) -> ProgrammeRow:
-    """Plans an area's year: this season while a round can still be placed in it, else the next one.
+    """Plans an area's year: this season while a round can still be placed in it, else the next one (where something of
+    this one was logged, not before it begins soon).
 
     What is done, pinned or changed by hand stays as it is; a new programme stands in front of an older one of the
     season, which is kept. ``school``: '' keeps the one it was planned by. ``nodes``: of branching after the search.
@@ -193,7 +198,8 @@ def plan_area(session: Session, area: AreaRow, today: date, school: str = "", no
     start = season_start(book.ground.climate, today)
     plan = _plan_of(session, area, book, start, today, school, nodes=nodes)
     logged = any(start <= entry.on < next_season_start(start) for entry in book.entries)
-    if not plan.rounds and not logged and today > start:
+    soon = (next_season_start(start) - today).days <= AHEAD_DAYS
+    if not plan.rounds and today > start and (soon or not logged):
         following = _plan_of(session, area, book, next_season_start(start), today, school, nodes=nodes)
         plan = following if following.rounds else plan
     return save_plan(session, area.id, _settled(session, plan, book, area, today), today)

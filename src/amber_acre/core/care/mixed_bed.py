@@ -77,8 +77,10 @@ def _on_their_ground(planting: Planting, grown: Sequence[Grown], key: str) -> Pl
         plants=tuple(one.plant for one in grown if one.plant is not None),
         facts=facts | {"plants": ReadFact(lines, "\n".join(f"{one.count} × {one.name}" for one in lines))},
     )
-    loses = tuple(name for name in planting.loses if name in names) if key == planting.group.key else ()
-    return replace(planting, ground=theirs, group=CARE_GROUPS[key], grown=tuple(grown), loses=loses)
+    own = replace(planting, ground=theirs, group=CARE_GROUPS[key], grown=tuple(grown), loses=())
+    if key == planting.group.key:
+        return replace(own, loses=tuple(name for name in planting.loses if name in names))
+    return replace(own, ground=replace(theirs, in_bloom=None), bloom_end=None)  # the bed's bloom is not theirs
 
 
 def _usual_m2(one: Grown, planting: Planting) -> float:

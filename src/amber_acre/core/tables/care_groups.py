@@ -154,6 +154,8 @@ def group_of_plant(plant: Plant) -> str:
         return "lean"
     if "a" in plant.flags:
         return "acid"
+    if plant.group == "rose" and plant.nitrogen == "low":
+        return "shrub"  # wild roses live as shrubs do
     if plant.growth == "warm season" and plant.nitrogen == "high" and plant.group == "perennial":
         return "exotic"
     return OF_PLANT.get(plant.group, "shrub")
