@@ -10,7 +10,7 @@ import pytest
 from sqlalchemy import Engine, text
 from sqlalchemy.orm import Session
 
-from amber_acre.store.gardens import plan_any
+from amber_acre.store.gardens import plan_any, without_a_year
 from amber_acre.store.programmes import judged_jobs, season_to_show
 from amber_acre.store.tables import AreaRow
 from tests.conftest import Browser
@@ -347,3 +347,20 @@ def test_the_coming_year_is_planned_from_ninety_days_before_it(demo_engine: Engi
         assert row is not None
         on_the_list = {judged.job.on for _, judged in judged_jobs(session, [row], on)}
         assert date(2026, 5, 31) in on_the_list  # the look of this year, still open
+
+
+def test_the_whole_firm_is_planned_ahead_in_winter_and_once(demo_engine: Engine) -> None:
+    """From ninety days before a season every area waits for it that nobody has planned since; planned, it waits no
+    more, whichever season it was that still had work."""
+    with Session(demo_engine) as session:
+        now = {one.id for one in without_a_year(session, date(2026, 5, 27))}
+        before = {one.id for one in without_a_year(session, date(2026, 11, 30)) if one.property.id == 1}
+        waiting = [one for one in without_a_year(session, date(2026, 12, 1)) if one.property.id == 1]
+        assert before <= now
+        assert len(waiting) > len(before)
+        for one in waiting[:3]:
+            row = session.get(AreaRow, one.id)
+            assert row is not None
+            plan_any(session, row, date(2026, 12, 1))
+        left = {one.id for one in without_a_year(session, date(2026, 12, 2))}
+        assert not left & {one.id for one in waiting[:3]}

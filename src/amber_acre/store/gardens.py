@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from datetime import date
+from datetime import date, timedelta
 
-from sqlalchemy import select
+from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.care.planting import planting_of
@@ -66,16 +66,22 @@ def garden_lane(session: Session, area: AreaRow, day: date) -> GardenLane:
 
 
 def without_a_year(session: Session, day: date, place: int | None = None) -> list[AreaInUse]:
-    """Areas in use, of one property or (None) all, without a plan for this season or the next: lawns first, the largest
-    before the others, as what is planned later shares the visits of what was planned before."""
-    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start)
+    """Areas in use, of one property or (None) all, without a plan for this season or the next, and from AHEAD_DAYS
+    before the next those nobody has planned since: lawns first, the largest before the others, as what is planned later
+    shares the visits of what was planned before."""
+    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start, func.max(ProgrammeRow.planned_on)).group_by(
+        ProgrammeRow.area_id, ProgrammeRow.season_start
+    )
     if place is not None:
         query = query.join(AreaRow, AreaRow.id == ProgrammeRow.area_id).where(AreaRow.property_id == place)
-    planned = {(area, start) for area, start in session.execute(query)}
+    planned = {(area, start): on for area, start, on in session.execute(query)}
     found = []
     for area in everything_in_use(session, place):
         start = season_start(area.property.climate, day)
-        if not planned & {(area.id, start), (area.id, next_season_start(start))}:
+        later = next_season_start(start)
+        ahead = later - timedelta(days=AHEAD_DAYS)
+        this = planned.get((area.id, start))
+        if (area.id, later) not in planned and (this is None or this < ahead <= day):
             found.append(area)
     return sorted(found, key=lambda area: (area.property.id, ORDER.index(area.kind), -area.size_m2, area.id))
 
