@@ -20,11 +20,20 @@ async def app(scope, receive, send):
         await send({"type": "http.response.body", "body": b"hello"})
 uvicorn.run(app, host="127.0.0.1", port=int(sys.argv[1]), log_level="warning", lifespan="off")
 """
+FRAMEWORK = """
+import sys, fastapi, uvicorn
+app = fastapi.FastAPI()
+@app.get("/deleted")
+def hello() -> str:
+    return "hello"
+uvicorn.run(app, host="127.0.0.1", port=int(sys.argv[1]), log_level="warning", lifespan="off")
+"""
 STARTS = 3  # after one more of ours that compiles
 
 
-def starts(database: Path) -> tuple[float, float]:
-    """Median seconds to the first answer, and resident memory after it, over those of a bare route."""
+def starts(database: Path) -> tuple[float, float, float, float]:
+    """Median seconds to the first answer, and resident memory after it, over those of a bare ASGI route; both over
+    those of a bare route of the web framework."""
     ours = [sys.executable, "-m", "amber_acre", "serve"]
     settings = {
         "AMBER_ACRE_DATABASE": str(database),
@@ -33,10 +42,13 @@ def starts(database: Path) -> tuple[float, float]:
     }
     mine = [_one(ours, settings | {"AMBER_ACRE_PORT": str(port)}, port) for port in _ports(STARTS + 1)][1:]
     bare = [_one([sys.executable, "-c", BARE, str(port)], {}, port) for port in _ports(STARTS)]
-    first, memory = (
-        statistics.median(one[n] for one in mine) / statistics.median(one[n] for one in bare) for n in (0, 1)
+    plain = [_one([sys.executable, "-c", FRAMEWORK, str(port)], {}, port) for port in _ports(STARTS)]
+    first, memory, over_first, over_memory = (
+        statistics.median(one[n] for one in mine) / statistics.median(one[n] for one in than)
+        for than in (bare, plain)
+        for n in (0, 1)
     )
-    return first, memory
+    return first, memory, over_first, over_memory
 
 
 def _ports(times: int) -> list[int]:
