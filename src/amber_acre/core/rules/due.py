@@ -10,7 +10,7 @@ from amber_acre.core.rules.hold_checks import DUSTY, scorches
 from amber_acre.core.rules.holds import WEATHERED
 from amber_acre.core.rules.in_season import burns_in_heat
 from amber_acre.core.rules.judged import JudgedJob
-from amber_acre.core.sentence import Degrees, RainFall, Sentence, WindSpeed
+from amber_acre.core.sentence import Degrees, Plain, RainFall, Sentence, WindSpeed
 
 
 def week_of(day: date) -> tuple[date, date]:
@@ -42,7 +42,9 @@ def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...
     if product is None:
         return tuple(rules)
     if product.quick_fraction > 0:
-        rules.append(Sentence.of("air {limit} or over, or drought", limit=Degrees(judged.heat_from_c)))
+        where = "" if judged.ground.traits.turf else " at plantings"
+        heat = Degrees(judged.heat_from_c)
+        rules.append(Sentence.of("air {limit} or over{where}, or drought", limit=heat, where=Plain(where)))
     if burns_in_heat(product) or scorches(product):
         rules.append(Sentence.of("air {limit} or over", limit=Degrees(limits.sulphur_c)))
     if product.liquid:
