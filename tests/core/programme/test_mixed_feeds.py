@@ -198,3 +198,23 @@ def test_plant_by_plant_keeps_the_amount() -> None:
     assert drench.dose.value * 14 * 1.25 == pytest.approx(40 * part.ground.size_m2)
     look = replace(solid, product=None, work="look")
     assert plant_by_plant(look, part) == look
+
+
+def test_what_is_given_by_plant_is_judged_so() -> None:
+    """Lavender among roses: the judge speaks of feeds over the whole bed, and none of the plan is one."""
+    plan = planned(ground("bed", "14 × Rosa hybrids\n6 × Lavandula angustifolia", aim="flowers"))
+    book = AreaBook(plan.planting.ground, (), (), plan.start)
+    said = {one.rule for _, verdicts in book.judged_plan(list(plan.jobs)) for one in verdicts}
+    assert "lean-in-bed" not in said
+    first = fed(plan)[0]
+    over_all = replace(first, dose=Dose(first.rate_on(plan.planting.ground.size_m2)))
+    assert "lean-in-bed" in {one.rule for one in book.judged(over_all)}
+
+
+def test_only_a_group_of_plants_is_somebody() -> None:
+    plan = planned(ground("bed", DRIFT, aim="flowers"))
+    own = next(job for job in fed(plan) if whose(job))
+    assert whose(replace(own, name="Replace the gaps: phlox")) == ""
+    assert whose(replace(own, name="roses")) == ""
+    assert whose(replace(own, dose=Dose(20))) == ""
+    assert whose(replace(own, name="Spring: extra: roses")) == "roses"

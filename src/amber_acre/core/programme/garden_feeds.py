@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Iterable, Sequence
+from collections.abc import Callable, Collection, Iterable, Sequence
 from dataclasses import replace
 from datetime import date, timedelta
 
@@ -33,14 +33,16 @@ def feeds(
     today: date,
     visited: Collection[date],
     opened: frozenset[int],
+    given: Callable[[Job], Job] = lambda job: job,
 ) -> tuple[list[Job], list[Said]]:
-    """Each round with the best product that the judge lets pass; a sentence for one that nothing fits."""
+    """Each round with the best product that the judge lets pass; a sentence for one that nothing fits. ``given``: a job
+    by area as it is given, which is what is judged."""
     jobs: list[Job] = []
     said: list[Said] = []
     for wanted in asked.rounds:
         on = _visit(wanted, visited, today)
         picked = candidates(replace(wanted, on=on), planting, shelf, opened)[:TRIED]
-        made = (_feed_job(planting, asked, wanted, on, one, picked) for one in picked)
+        made = (given(_feed_job(planting, asked, wanted, on, one, picked)) for one in picked)
         job = _let_pass(book, made, jobs)
         if job is None:
             said.append(
@@ -56,7 +58,7 @@ def feeds(
         opened = opened | {job.material.key}
     if jobs:
         said += _told_of_feeds(planting, jobs)
-        jobs += _potash(planting, jobs, shelf, book)
+        jobs += [one for job in _potash(planting, jobs, shelf) if not stops(book, one := given(job), jobs)]
         last = max(jobs, key=lambda job: job.on)
         look = last.on + timedelta(days=LOOK_DAYS)
         jobs.append(
@@ -161,7 +163,7 @@ def stops(book: AreaBook, job: Job, others: Sequence[Job]) -> bool:
     return any(verdict.severity == "stop" for verdict in book.judged(job, others))
 
 
-def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product], book: AreaBook) -> list[Job]:
+def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product]) -> list[Job]:
     """Potash beside the feeds where the test is low, or palms ask for it, and the feeds bring too little."""
     palm = planting.group.key == "palm"
     if planting.potassium != "low" and not (palm and planting.potassium != "high"):
@@ -178,18 +180,21 @@ def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product], b
     rate = min(wanted - brought, POTASH_ONCE_G_M2) / product.potassium_fraction
     rate = min(max(rate, float(product.label.min_g_m2)), product.label.keeps_g_m2 / planting.ground.thick)
     first = min(jobs, key=lambda job: job.on)
-    job = Job(
-        0,
-        "Potash",
-        "feed",
-        first.on,
-        first.opens,
-        first.closes,
-        Dose(GramsPerSquareMetre(rate)),
-        product,
-        placement=first.placement,
-        answers="a test low in potassium" if planting.potassium == "low" else "palms take as much potash as nitrogen",
-        reason=f"{unrounded(rate * product.potassium_fraction)} g/m² of potassium: the feeds bring"
-        f" {unrounded(brought)} of {unrounded(wanted)}.",
-    )
-    return [] if stops(book, job, jobs) else [job]
+    return [
+        Job(
+            0,
+            "Potash",
+            "feed",
+            first.on,
+            first.opens,
+            first.closes,
+            Dose(GramsPerSquareMetre(rate)),
+            product,
+            placement=first.placement,
+            answers="a test low in potassium"
+            if planting.potassium == "low"
+            else "palms take as much potash as nitrogen",
+            reason=f"{unrounded(rate * product.potassium_fraction)} g/m² of potassium: the feeds bring"
+            f" {unrounded(brought)} of {unrounded(wanted)}.",
+        )
+    ]

@@ -21,6 +21,7 @@ from amber_acre.core.quantities import Kilograms, unrounded
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import stages
+from amber_acre.core.tables.care_groups import CARE_GROUPS
 
 BY_PLANT = ("plant", "plant_volume")
 
@@ -58,7 +59,8 @@ def called(name: str, part: Planting) -> str:
 
 def whose(job: Job) -> str:
     """The group a job by plant is for alone, as its name says; '' of any other job."""
-    return job.name.rpartition(": ")[2] if job.dose.basis in BY_PLANT and ": " in job.name else ""
+    name = job.name.rpartition(": ")[2] if job.dose.basis in BY_PLANT and ": " in job.name else ""
+    return name if any(group.name == name for group in CARE_GROUPS.values()) else ""
 
 
 def down(planting: Planting, season: Season, group: str = "") -> list[tuple[date, float]]:
@@ -82,10 +84,13 @@ def down(planting: Planting, season: Season, group: str = "") -> list[tuple[date
 
 def bed_feeds(mixed: MixedBed, asked: FeedAsked, season: Season) -> tuple[list[Job], list[Said]]:
     """The feeds of the group that decides and of the plants fed beside it, each one let pass by the judge."""
-    jobs, said = feeds(mixed.fed, asked, season.book, season.shelf, season.day, season.visited, season.opened)
-    reached = list(jobs)
+    bed, among = mixed.fed, (season.book, season.shelf, season.day, season.visited, season.opened)
     if mixed.by_plant:
-        jobs = [plant_by_plant(job, mixed.fed) for job in jobs]
+        jobs, said = feeds(bed, asked, *among, given=lambda job: plant_by_plant(job, bed))
+    else:
+        jobs, said = feeds(bed, asked, *among)
+    size = bed.ground.size_m2
+    reached = [replace(job, dose=Dose(job.rate_on(size))) for job in jobs if job.product is not None]
     for part in mixed.own:
         more, told = _own(part, mixed, reached, jobs, season)
         jobs, said = [*jobs, *more], [*said, *told]
