@@ -6,10 +6,15 @@ import builtins
 import html
 import json
 import re
+from datetime import date
 
 import pytest
 from sqlalchemy import Engine, text
+from sqlalchemy.orm import Session
 
+from amber_acre.store.plan_copies import copy_plan
+from amber_acre.store.programmes import plan_area
+from amber_acre.store.tables import AreaRow
 from tests.conftest import Browser
 
 
@@ -185,3 +190,25 @@ def test_a_firm_sets_its_own_fixed_rounds_and_takes_them_back(demo: Browser) -> 
     assert not re.search(r"\b12 Apr\b|\b18 Oct\b", school)
     demo.post(f"{page}/rounds/fixed_cool_north", {"usual": "1"}, page)
     assert "12 April; 3 June" in html.unescape(demo.get(page).text)
+
+
+@pytest.mark.parametrize(("day", "start"), [("2027-02-10", "2027-03-01"), ("2026-05-27", "2026-03-01")])
+def test_a_copied_season_is_the_one_that_is_ahead(demo_engine: Engine, day: str, start: str) -> None:
+    """In winter the coming one; and across the equator no round whose window has passed there is laid on today."""
+    on = date.fromisoformat(day)
+    with Session(demo_engine) as session:
+        source, near, south = (session.get(AreaRow, key) for key in (2, 15, 11))
+        assert source is not None
+        assert near is not None
+        assert south is not None
+        plan_area(session, source, on)
+        copied = copy_plan(session, source, near, on)
+        assert copied.season_start == date.fromisoformat(start)
+        assert copied.rounds
+        assert all(job.on_day >= on for job in copied.rounds)
+        assert len({job.on_day for job in copied.rounds}) > 1
+        there = copy_plan(session, source, south, on)
+        assert there.rounds
+        assert all(job.closes >= on and job.opens <= job.on_day <= job.closes for job in there.rounds)
+        months = {job.on_day.month for job in there.rounds}
+        assert months & {9, 10, 11, 3, 4}  # spring and autumn of the south

@@ -37,17 +37,15 @@ def copy_plan(session: Session, source: AreaRow, target: AreaRow, today: date) -
     if not rounds:
         raise MissingInput(f"{source.name} has no season to copy: plan it first.", field="to")
     book = book_of(session, target, today)
-    own = plan_of(session, target, book, today)
     here, there = phases(book_of(session, source, today).ground.climate), phases(book.ground.climate)
-    jobs: list[Job] = []
-    for row in rounds:
-        job = job_of(row)
-        on = max(there.date_of(here.step_of(job.on), own.start), min(today, job.on))
-        by = on - job.on
-        why = f"As on {source.name}, {source.property.name}. {job.reason}"
-        moved = replace(job, on=on, opens=job.opens + by, closes=job.closes + by, key=0, pinned=True, reason=why)
-        if moved.closes >= today:
-            jobs.append(replace(moved, opens=max(moved.opens, min(today, moved.on)), answered=frozenset()))
+    start = season_start(book.ground.climate, today)
+    why = f"As on {source.name}, {source.property.name}."
+    for begins in (start, next_season_start(start)):  # this season, or the next where nothing of this one is left
+        moved = [_moved(job, there.date_of(here.step_of(job.on), begins), today) for job in map(job_of, rounds)]
+        jobs = [replace(job, pinned=True, reason=f"{why} {job.reason}") for job in moved if job is not None]
+        if jobs:
+            break
+    own = plan_of(session, target, book, begins, today)
     replaced = programme_of(session, target.id, own.start)
     gone = {row.id for row in replaced.rounds} if replaced is not None else set()
     beside = replace(book, jobs=tuple(one for one in book.jobs if one.job.key not in gone or one.done))
@@ -67,6 +65,16 @@ def copy_plan(session: Session, source: AreaRow, target: AreaRow, today: date) -
     return save_plan(session, target.id, plan, today)
 
 
+def _moved(job: Job, on: date, today: date) -> Job | None:
+    """A round on the day of its step there, today where that day has just passed; None where its window has."""
+    by = on - job.on
+    closes = job.closes + by
+    if closes < today:
+        return None
+    day = max(on, today)
+    return replace(job, key=0, on=day, opens=min(day, max(job.opens + by, today)), closes=closes, answered=frozenset())
+
+
 def copy_year(session: Session, source: AreaRow, target: AreaRow, today: date) -> ProgrammeRow:
     """Writes feeds and mulch of a planting's year as the year of another planting of the same group.
 
@@ -80,21 +88,20 @@ def copy_year(session: Session, source: AreaRow, target: AreaRow, today: date) -
     planting = planting_of(book.ground)
     start = season_start(book.ground.climate, today)
     jobs = [job_of(row) for row in lane.programme.rounds]
-    for _ in range(2):  # this season, else the next
-        year = stages(book.ground.climate, planting.group.start_c, start)
+    for begins in (start, next_season_start(start)):  # this season, or the next where nothing of this one is left
+        year = stages(book.ground.climate, planting.group.start_c, begins)
         over = carried(jobs, (lane.season.planting, lane.season.stages), (planting, year), today)
-        if over.jobs or over.said:
+        if over.jobs:
             break
-        start = next_season_start(start)
     why = f"As on {source.name}, {source.property.name}."
     moved = [replace(job, pinned=True, reason=f"{why} {job.reason}") for job in over.jobs]
-    replaced = programme_of(session, target.id, start)
+    replaced = programme_of(session, target.id, begins)
     gone = {row.id for row in replaced.rounds} if replaced is not None else set()
     beside = replace(book, jobs=tuple(one for one in book.jobs if one.job.key not in gone or one.done))
     settled, said = settle(beside, moved, today)
-    season = Season(beside, start, today, (), ())
-    mixed = mixed_bed(planting, max(today, start))
-    need = planting_need(mixed, feed_asked(mixed.fed, year, start), season)
+    season = Season(beside, begins, today, (), ())
+    mixed = mixed_bed(planting, max(today, begins))
+    need = planting_need(mixed, feed_asked(mixed.fed, year, begins), season)
     size = book.ground.size_m2
     brings = sum(
         job.rate_on(size) * job.product.total_nitrogen
@@ -105,7 +112,7 @@ def copy_year(session: Session, source: AreaRow, target: AreaRow, today: date) -
         f"Copied from {source.name}, {source.property.name}: it brings {brings:.4g} g/m² of nitrogen from today on"
         f" where the need of the year here is {need:.4g} g/m²."
     )
-    row = ProgrammeRow(area_id=target.id, season_start=start, planned_on=today, need_g_m2=need, school=CARE)
+    row = ProgrammeRow(area_id=target.id, season_start=begins, planned_on=today, need_g_m2=need, school=CARE)
     row.rounds = [row_of(job, target.id) for job in settled]
     row.notes = [
         ProgrammeNoteRow(kind="obstacle", sentence=one, code="copied") for one in (compared, *over.said, *said)

@@ -221,9 +221,9 @@ def season_by(session: Session, area: AreaRow, today: date, school: str, nodes: 
     return replace(plan, rounds=tuple(job for job in rounds if job.key < 0)), year
 
 
-def plan_of(session: Session, area: AreaRow, book: AreaBook, today: date) -> YearPlan:
-    """What the lawn's own school would plan for the season from today on; nothing is written."""
-    return _plan_of(session, area, book, season_start(book.ground.climate, today), today, "")
+def plan_of(session: Session, area: AreaRow, book: AreaBook, start: date, today: date) -> YearPlan:
+    """What the lawn's own school would plan for the season of ``start`` from today on; nothing is written."""
+    return _plan_of(session, area, book, start, today, "")
 
 
 def take_parts(session: Session, area: AreaRow, today: date, school: str, numbers: Collection[int]) -> ProgrammeRow:
