@@ -44,6 +44,8 @@ SaidCode = Literal[
     "no_product",
     "new_among",
     "own_feed",
+    "rose_sun",
+    "rootstock",
     "by_plant",
 ]
 

@@ -114,6 +114,12 @@ _COVER = (
 _BED_GROUPS = tuple((key, row.name) for key, row in CARE_GROUPS.items() if row.basis == "area")
 _LEAF = (("low", "low"), ("fine", "fine"))
 _PLANT = Fact("plant", "What grows there", "text", "a name from the Almanac, or your own")
+_ROOTSTOCK = Fact(
+    "rootstock",
+    "Rootstock of roses",
+    "choice",
+    choices=(("multiflora", "multiflora"), ("indica", "Indica"), ("own", "their own roots")),
+)
 _KINDS = (
     AreaKind(
         "lawn",
@@ -271,6 +277,7 @@ _KINDS = (
             ),
             _BLOOM,
             *_CARE,
+            _ROOTSTOCK,
             Fact("since", "Bed planted in", "year", "the year", limits=(1900, 2100)),
             Fact(
                 "colour",
@@ -296,6 +303,7 @@ _KINDS = (
             Fact("depth", "Depth of the medium", "length", "with the diameter"),
             Fact("volume", "Volume of one", "volume", "as printed: 30 L"),
             Fact("medium", "Medium", "choice", choices=_MEDIUM),
+            _ROOTSTOCK,
             Fact(
                 "care",
                 "Cared for as",

@@ -10,6 +10,7 @@ from amber_acre.core.care.covering import CoverAsked, cover_asked
 from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, with_mulch
+from amber_acre.core.care.roses import repotting, said_of_roses
 from amber_acre.core.care.said import Said
 from amber_acre.core.care.unfed import left_out
 from amber_acre.core.jobs.dose import Dose
@@ -91,6 +92,8 @@ def plan_garden(
         jobs += fed
         said += of_feeds
     jobs += _passed(book, planting_jobs(planting, today, [one.on for one in book.uses if one.work == "plant"]))
+    jobs += _passed(book, repotting(planting, year, today, [one.on for one in book.uses if one.work == "plant"]))
+    said += said_of_roses(planting)
     soil_jobs, of_soil = soil_of(planting, book, shelf, year, today)
     jobs += _not_done(book, soil_jobs, today)
     said += of_soil

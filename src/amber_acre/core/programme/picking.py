@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from amber_acre.core.care.feeding import RoundAsked
 from amber_acre.core.care.planting import Planting
+from amber_acre.core.care.roses import ammonium_wanted
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
@@ -26,6 +27,7 @@ HOT_QUICK_SHARE = 0.35  # most of a feed that may be quick in heat [common-pract
 UNNAMED_WEIGHT = 0.35  # of a product whose label does not name plantings
 SHORT_WEIGHT, OVER_WEIGHT, SLOW_WEIGHT, QUICK_WEIGHT = 3.0, 2.0, 2.0, 0.4
 P_WEIGHT, K_WEIGHT, K_LOW_WEIGHT, SALT_WEIGHT, ACID_WEIGHT, PRICE, OPEN_BONUS = 4.0, 0.3, 1.5, 1.0, 0.6, 0.25, 0.15
+FORM_WEIGHT = 0.4  # of nitrate and ammonium in other shares than roses want; judgement, from memory
 ACID_PER_N = 2.5  # g CaCO₃ a gram of nitrogen from which a feed counts as acid [sluijsmans-1970]
 
 
@@ -164,11 +166,23 @@ def _weight(
         weight += ACID_WEIGHT * ((acid < 0) if down else (acid >= ACID_PER_N))
     if planting.lies.fabric and not product.liquid:
         weight += 1.0
+    if group.key == "rose":
+        weight += FORM_WEIGHT * _off_form(product, asked, planting)
     if product.cost_per_kg_nitrogen:
         weight += PRICE * math.log2(max(1.0, float(product.cost_per_kg_nitrogen) / cheapest))
     else:
         weight += PRICE
     return weight - (OPEN_BONUS if opened else 0.0)
+
+
+def _off_form(product: Product, asked: RoundAsked, planting: Planting) -> float:
+    """How far ammonium lies from its share of nitrate and ammonium, by how much of the nitrogen they are, 0–1."""
+    ammonium, nitrate = product.nitrogen.get("ammoniacal", 0.0), product.nitrogen.get("nitrate", 0.0)
+    both = ammonium + nitrate
+    if both <= 0:
+        return 0.0
+    off = abs(ammonium / both - ammonium_wanted(planting.ground.climate, asked.on))
+    return float(off * both / product.total_nitrogen)
 
 
 def potash(shelf: Sequence[Product], salt_sensitive: bool) -> Product | None:
