@@ -156,6 +156,8 @@ def lawn_of(row: AreaRow, ground: Ground) -> Lawn:
         texture=_texture(row),
         start=_establishing(facts),
         events=tuple(day for day in (day_of(facts, "event"),) if day is not None),
+        worn=row.fact_texts.get("wear") == "heavy",
+        leaves_mown=row.fact_texts.get("leaves") == "mown",
     )
 
 

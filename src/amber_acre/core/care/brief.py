@@ -39,6 +39,7 @@ class Lawn:
     ``store_mm``: water the root zone holds for the grass, None where texture is not known. ``ph_side``: which way its
     pH is to go, None where it may stay or is not known. ``sun_hours`` of a summer's day, ``texture`` of the soil,
     '' unknown. ``start``: when it is sown, turfed or overseeded. ``events``: days on which it must look its best.
+    ``worn``: whether it is used hard, ``leaves_mown``: whether fallen leaves are mown into it.
     ``fed_before_g_m2``: nitrogen of the season before, None where nothing was written down.
     """
 
@@ -60,6 +61,8 @@ class Lawn:
     start: Establishing | None = None
     events: tuple[date, ...] = ()
     fed_before_g_m2: float | None = None
+    worn: bool = False
+    leaves_mown: bool = False
 
     def ground(self) -> Ground:
         """The ground of the lawn by what the lawn itself says: where nothing else is known of it."""

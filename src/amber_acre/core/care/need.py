@@ -19,6 +19,8 @@ from amber_acre.core.working import Figure, Limit, Working
 UPKEEP_LEVEL: dict[Upkeep, float] = {"low": 0.0, "middle": 0.5, "high": 1.0}
 # Returned clippings save a quarter to a half; the cautious end is taken [clippings-n].
 CLIPPINGS_FACTOR = 0.75
+LEAVES_FACTOR = 0.95  # leaves carry little nitrogen, and hold some of it while they rot [common-practice]
+WEAR_FACTOR = 1.2  # of the need, of turf that has to grow again; held at the printed high end [common-practice]
 # A soil over 4.5 % organic matter feeds the lawn itself by about a quarter [organic-matter-n].
 ORGANIC_MATTER_FACTOR = 0.75
 # The printed ranges are of seasons of about 7.5 months [season-length-n].
@@ -39,14 +41,18 @@ class NitrogenNeed:
 def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     """Yearly nitrogen in g/m² over one season's ``series`` and its spread by growth [extension-turf-n].
 
-    Need = low + level × (high − low), × clippings, × organic matter, × length of the season, × water where not
-    irrigated, × shade; never over the printed high end, and said where it comes to lie under the low end; held under
-    the rule's yearly cap. Demand of a day follows the growth of the place, parts of the season and heat.
+    Need = low + level × (high − low), × clippings, × leaves, × wear, × organic matter, × length of the season, × water
+    where not irrigated, × shade; never over the printed high end, and said where it comes to lie under the low end;
+    held under the rule's yearly cap. Demand of a day follows the growth of the place, parts of the season and heat.
     """
     working = Working("Nitrogen need of the year")
     need = _need_at_upkeep(lawn, working)
     if lawn.clippings_returned:
         need = _times(working, need, CLIPPINGS_FACTOR, "clippings are returned", "clippings-n")
+    if lawn.leaves_mown:
+        need = _times(working, need, LEAVES_FACTOR, "fallen leaves are mown in", "common-practice")
+    if lawn.worn:
+        need = _times(working, need, WEAR_FACTOR, "worn: what grows again takes more", "common-practice")
     test = lawn.soil_test
     if test is not None and test.organic_matter is not None:
         if test.organic_matter > HIGH_ORGANIC_MATTER:
@@ -204,7 +210,7 @@ def _need_at_upkeep(lawn: Lawn, working: Working) -> float:
 
 def _times(working: Working, need: float, factor: float, reason: str, source: str) -> float:
     return working.step(
-        f"Less: {reason}",
+        f"{'Less' if factor < 1 else 'More'}: {reason}",
         "need_g_m2 * factor",
         [Figure("need_g_m2", need, "g/m²", "need so far"), Figure("factor", factor, "", reason)],
         need * factor,
