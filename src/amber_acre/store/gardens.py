@@ -81,7 +81,7 @@ def without_a_year(session: Session, day: date, place: int | None = None) -> lis
         later = next_season_start(start)
         ahead = later - timedelta(days=AHEAD_DAYS)
         this = planned.get((area.id, start))
-        if (area.id, later) not in planned and (this is None or this < ahead <= day):
+        if (area.id, later) not in planned and (this is None or (area.kind != "patch" and this < ahead <= day)):
             found.append(area)
     return sorted(found, key=lambda area: (area.property.id, ORDER.index(area.kind), -area.size_m2, area.id))
 

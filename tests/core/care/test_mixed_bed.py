@@ -50,6 +50,16 @@ def test_their_ground_is_never_more_than_the_bed() -> None:
         assert part.ground.count_for("plant") == part.count
 
 
+def test_new_plants_among_older_ones_of_the_same_name_are_passed_alone() -> None:
+    """Gaps replaced: the old roses are fed, the new ones are not."""
+    mixed = shared("12 × Rosa hybrids\n5 × Rosa hybrids, planted 2026-03-20")
+    assert [one.count for one in mixed.passed] == [5]
+    assert mixed.fed.count == 12
+    among = shared("60 × Salvia nemorosa\n8 × Rosa hybrids\n3 × Rosa hybrids, planted 2026-03-20")
+    assert [part.count for part in among.own] == [8]
+    assert among.takes(among.own[0])
+
+
 def test_a_tree_or_hedge_is_not_shared() -> None:
     assert mixed_bed(planting("hedge", "Taxus baccata"), DAY).own == ()
     assert mixed_bed(planting("tree", "Quercus robur"), DAY).fed.ground.kind == "tree"

@@ -87,3 +87,13 @@ def test_the_year_of_potted_roses_has_it() -> None:
     plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), shelf(), start, start)
     assert next(job.name for job in plan.jobs).startswith("Repot")
     assert "rootstock" in {one.code for one in plan.said}
+
+
+def test_new_soil_that_is_pinned_is_not_planned_twice() -> None:
+    at = ground("container", "Rosa hybrids")
+    start = season_start(at.climate, START)
+    book = AreaBook(at, (), (), start)
+    first = plan_garden(planting_of(at), book, shelf(), start, start)
+    pinned = [replace(job, pinned=True) for job in first.jobs if job.work == "plant"]
+    again = plan_garden(planting_of(at), book, shelf(), start, start, pinned=pinned)
+    assert [job.work for job in again.jobs].count("plant") == 1

@@ -122,3 +122,14 @@ def test_one_job_goes_over_with_the_plants_it_is_for() -> None:
     assert counted_there(by_plant, ground("bed", "14 × Rosa hybrids\n6 × Lavandula angustifolia")).count == 14
     assert counted_there(by_plant, ground("container", "Petunia hybrids", count="6")).count == 6
     assert counted_there(replace(own, dose=Dose(20)), ground("bed", "")).count is None
+
+
+def test_late_nitrogen_is_not_carried_past_the_last_day() -> None:
+    at = ground("bed", "14 × Rosa hybrids", VALE)
+    plan = planned(at)
+    assert plan.stages.last < plan.stages.rests
+    feed = next(job for job in plan.jobs if job.work == "feed")
+    late = replace(feed, on=plan.stages.last, closes=plan.stages.last + timedelta(days=28))
+    (last,) = over(plan, at, plan.stages.last, jobs=(late,)).jobs
+    assert last.on == last.closes == plan.stages.last
+    assert over(plan, at, plan.stages.last + timedelta(days=1), jobs=(late,)).jobs == ()

@@ -32,8 +32,7 @@ class MixedBed:
 
     def takes(self, part: Planting) -> bool:
         """Whether plants with a feed of their own take the bed's as well."""
-        gone = {one.name for one in self.passed}
-        return not any(one.name in gone for one in part.grown)
+        return not any(one in self.passed for one in part.grown)
 
 
 def mixed_bed(planting: Planting, day: date) -> MixedBed:
@@ -41,8 +40,8 @@ def mixed_bed(planting: Planting, day: date) -> MixedBed:
     are. Where the form says what a bed is cared for as, nobody is fed beside it."""
     if planting.ground.kind != "bed" or len(planting.grown) < 2 or planting.unknown:
         return MixedBed(planting)
-    new = {one.name for one in planting.new_among(day) if one.woody}
-    passed = tuple(one for one in planting.grown if one.name in planting.loses or one.name in new)
+    new = tuple(one for one in planting.new_among(day) if one.woody)
+    passed = tuple(one for one in planting.grown if one.name in planting.loses or one in new)
     takers = [one for one in planting.grown if one not in passed]
     if not takers:
         return MixedBed(planting)
@@ -52,7 +51,7 @@ def mixed_bed(planting: Planting, day: date) -> MixedBed:
     by_group: dict[str, list[Grown]] = {}
     for one in planting.grown:
         key = _key(one, planting)
-        if key != planting.group.key and key in GREEDY and one.name not in new:
+        if key != planting.group.key and key in GREEDY and one not in new:
             by_group.setdefault(key, []).append(one)
     return MixedBed(fed, passed, tuple(_on_their_ground(planting, by_group[key], key) for key in sorted(by_group)))
 

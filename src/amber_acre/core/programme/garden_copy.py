@@ -51,10 +51,10 @@ def carried(jobs: Iterable[Job], here: tuple[Planting, Stages], there: tuple[Pla
             said.append(f"{job.name} stays behind: {error}")
             continue
         on = _day(job.on, its_year, year)
-        if job.product is not None and job.product.total_nitrogen and job.work != "mulch":
-            on = min(on, year.last)
+        feeds = job.product is not None and job.product.total_nitrogen > 0 and job.work != "mulch"
+        on = min(on, year.last) if feeds else on
         by = on - job.on
-        closes = max(on, job.closes + by)
+        closes = max(on, min(job.closes + by, year.last) if feeds else job.closes + by)
         if closes >= today:
             on = max(on, min(today, closes))
             opens = min(max(job.opens + by, today), on)

@@ -91,8 +91,10 @@ def plan_garden(
         fed, of_feeds = bed_feeds(mixed, asked, season)
         jobs += fed
         said += of_feeds
-    jobs += _passed(book, planting_jobs(planting, today, [one.on for one in book.uses if one.work == "plant"]))
-    jobs += _passed(book, repotting(planting, year, today, [one.on for one in book.uses if one.work == "plant"]))
+    planted = [use.on for use in book.uses if use.work == "plant"]
+    planted += [job.on for job in pinned if job.work == "plant"]
+    jobs += _passed(book, planting_jobs(planting, today, planted))
+    jobs += _passed(book, repotting(planting, year, today, planted))
     said += said_of_roses(planting)
     soil_jobs, of_soil = soil_of(planting, book, shelf, year, today)
     jobs += _not_done(book, soil_jobs, today)
