@@ -4,22 +4,38 @@ from __future__ import annotations
 
 import random
 import sqlite3
-from collections.abc import Iterator
+from collections.abc import Collection, Iterator
 from contextlib import closing
 from datetime import date
 
 import pytest
 from sqlalchemy import Engine, text
+from sqlalchemy.orm import Session
 
 from amber_acre.settings import Settings
 from amber_acre.store import books, programmes
 from amber_acre.store.areas import all_lawns, areas_in_use
+from amber_acre.store.gardens import garden_lanes
 from amber_acre.store.in_use import everything_in_use
+from amber_acre.store.kept_parts import forget, of_areas
 from amber_acre.store.observed import hold_limits, set_hold_limit
 from amber_acre.store.programmes import jobs_in_use, judged_jobs, lanes_as_shown
 from amber_acre.store.session import migrate, open_engine, reading, writing
 from amber_acre.store.shelf import shelf
-from amber_acre.store.stamps import STAMPED, UNSTAMPED, put_on, stamps_of, take_off, triggers
+from amber_acre.store.stamps import (
+    AREA,
+    LOG,
+    PARTS,
+    PLAN,
+    SEEN,
+    SOIL,
+    STAMPED,
+    UNSTAMPED,
+    put_on,
+    stamps_of,
+    take_off,
+    triggers,
+)
 from amber_acre.store.stock import add_delivery, stock_kg
 from amber_acre.store.tables import AreaRow, Base, PropertyRow
 
@@ -64,6 +80,73 @@ def test_a_change_in_one_area_moves_its_family_alone(engine: Engine, table: str)
     with reading(engine) as session:
         area = session.execute(text(f"SELECT {column} FROM {table} ORDER BY 1 LIMIT 1")).scalar_one()
     assert moved(engine, f"UPDATE {table} SET {column} = {column} WHERE {column} = {area}")[0] == family(engine, area)
+
+
+@pytest.mark.parametrize(
+    ("change", "part"),
+    [
+        ("UPDATE areas SET name = name || ' aside' WHERE id = {0}", AREA),
+        ("UPDATE facts SET text = text WHERE area_id = {0}", AREA),
+        ("UPDATE soil_tests SET note = note WHERE area_id = {0}", SOIL),
+        ("UPDATE soil_values SET value = value WHERE test_id IN (SELECT id FROM soil_tests WHERE area_id = {0})", SOIL),
+        ("UPDATE jobs SET pinned = pinned WHERE area_id = {0}", PLAN),
+        ("DELETE FROM programme_notes WHERE programme_id IN (SELECT id FROM programmes WHERE area_id = {0})", PLAN),
+        ("INSERT INTO walks (area_id, on_day, who, dry_spots, weeds, spot, note, form_key)"
+         " VALUES ({0}, '2026-05-20', 'Aster', '', '', '', '', 'k' || random())", SEEN),
+    ],
+)  # fmt: skip
+def test_a_change_draws_the_stamp_of_its_part_alone(engine: Engine, change: str, part: str) -> None:
+    with reading(engine) as session:
+        area = session.execute(text("SELECT min(area_id) FROM soil_tests")).scalar_one()
+        before = {one: stamps_of(session).parts(area, [one]) for one in PARTS}
+    moved(engine, change.format(area))
+    with reading(engine) as session:
+        after = {one: stamps_of(session).parts(area, [one]) for one in PARTS}
+    assert {one for one in PARTS if before[one] != after[one]} == {part}
+
+
+def test_an_area_made_anew_has_every_stamp_and_another_kind_draws_all(engine: Engine) -> None:
+    with reading(engine) as session:
+        before = stamps_of(session).parts(1, PARTS)
+    moved(engine, "UPDATE areas SET kind = 'bed' WHERE id = 1")
+    with reading(engine) as session:
+        after = stamps_of(session).parts(1, PARTS)
+    assert before is not None
+    assert after is not None
+    assert all(one != other for one, other in zip(before[2:], after[2:], strict=True))
+    with reading(engine) as session:
+        known = [row[1] for row in session.execute(text("PRAGMA table_info(areas)")) if row[1] != "id"]
+    moved(engine, f"INSERT INTO areas ({', '.join(known)}) SELECT {', '.join(known)} FROM areas WHERE id = 2")
+    with reading(engine) as session:
+        newest = session.execute(text("SELECT max(id) FROM areas")).scalar_one()
+        assert len(set(stamps_of(session).parts(newest, PARTS) or ())) == 2 + len(PARTS)
+
+
+def test_what_lies_on_an_area_is_loaded_once_for_as_long_as_its_part_stands(engine: Engine) -> None:
+    loaded: list[list[int]] = []
+
+    @of_areas(LOG)
+    def asked(_session: Session, keys: Collection[int]) -> dict[int, str]:
+        loaded.append(sorted(keys))
+        return {key: f"log of {key}" for key in keys}
+
+    with reading(engine) as session:
+        assert asked(session, [1, 2]) == {1: "log of 1", 2: "log of 2"}
+        assert asked(session, [2, 3]) == {2: "log of 2", 3: "log of 3"}
+        assert loaded == [[1, 2], [3]]
+    moved(engine, "UPDATE areas SET name = name WHERE id = 1")
+    with reading(engine) as session:
+        assert set(asked(session, [1, 2, 3])) == {1, 2, 3}
+        assert len(loaded) == 2  # another part of the area changed
+    moved(engine, "UPDATE entries SET id = id WHERE area_id = 1 AND 0")
+    moved(engine, "INSERT OR REPLACE INTO stamps (scope, key, at) VALUES ('log', 1, random())")
+    with reading(engine) as session:
+        asked(session, [1, 2, 3])
+        assert loaded[2:] == [[1]]
+    moved(engine, "UPDATE products SET name = name WHERE id = 1")
+    with reading(engine) as session:
+        asked(session, [1, 2, 3])
+        assert loaded[3:] == [[1, 2, 3]]  # what the firm has touches all
 
 
 @pytest.mark.parametrize(
@@ -175,6 +258,22 @@ def test_a_stamp_is_never_drawn_twice(engine: Engine) -> None:
 
 # Changes of every sort, as another program might make them; {} a number drawn anew.
 CHANGES = (
+    "INSERT INTO walks (area_id, on_day, who, colour, mulch_mm, ph, dry_spots, weeds, spot, note, form_key) SELECT"
+    " id, '2026-05-2{0}', 'Aster', 3, 1{0}, 5.{0}, '', '', 'by the gate', '', 'k' || random() FROM areas"
+    " WHERE id % 5 = {0}",
+    "INSERT INTO entries (form_key, area_id, product_id, struck, went_past, applied_on, amount_kg, amount_typed,"
+    " covered_m2, covered_typed, who, licence, weather, note, reason, recorded_at) SELECT 'k' || random(), area_id,"
+    " product_id, 0, '', '2026-05-1{0}', amount_kg, amount_typed, covered_m2, covered_typed, who, '', '', '', '',"
+    " recorded_at FROM entries WHERE product_id IS NOT NULL ORDER BY id LIMIT 1 OFFSET {0}",
+    "INSERT INTO observations (property_id, on_day, who, kind, typed, word, struck, recorded_at)"
+    " SELECT {0}, '2026-04-0{0}', 'Aster', 'growth', 'growing', 'growing', 0, '2026-04-05 10:00:00'",
+    "UPDATE probe_readings SET ph = ph + 0.{0}",
+    "UPDATE soil_tests SET taken_on = date(taken_on, '-{0} days')",
+    "UPDATE facts SET text = 'clay' WHERE name = 'texture' AND area_id % 5 = {0}",
+    "UPDATE programmes SET need_g_m2 = need_g_m2 + {0} WHERE id = (SELECT max(id) FROM programmes)",
+    "DELETE FROM programmes WHERE id = (SELECT max(id) FROM programmes)"
+    " AND NOT EXISTS (SELECT 1 FROM jobs WHERE programme_id = programmes.id)",
+    "UPDATE corrections SET ended_at = '2026-05-0{0}' WHERE id = (SELECT min(id) FROM corrections)",
     "UPDATE areas SET size_m2 = size_m2 * 1.0{0}, low_m2 = low_m2 * 1.0{0}, high_m2 = high_m2 * 1.0{0}"
     " WHERE id = (SELECT id FROM areas WHERE kind = 'lawn' ORDER BY id LIMIT 1 OFFSET {0})",
     "UPDATE areas SET deleted_at = '2026-05-01' WHERE id = (SELECT id FROM areas ORDER BY id LIMIT 1 OFFSET 2{0})",
@@ -199,12 +298,18 @@ def test_kept_is_always_what_would_be_computed(engine: Engine) -> None:
         with reading(engine) as session:
             kept = jobs_in_use(session, DAY)
             shown = lanes_as_shown(session, all_lawns(session)[:6], DAY) if n % 4 == 0 else []
+            gardens = garden_lanes(session, areas_in_use(session), DAY) if n % 4 == 1 else []
         for results in (books._KEPT, programmes._KEPT, programmes._KEPT_YEARS):
             results.rows.clear()
+        forget()
         with reading(engine) as session:
             fresh = judged_jobs(session, areas_in_use(session), DAY)
             again = lanes_as_shown(session, all_lawns(session)[:6], DAY) if n % 4 == 0 else []
+            regrown = garden_lanes(session, areas_in_use(session), DAY) if n % 4 == 1 else []
         assert [(area.id, one) for area, one in kept] == [(area.id, one) for area, one in fresh], change
+        assert [(one.area.id, one.programme, repr(one.season)) for one in gardens] == [
+            (one.area.id, one.programme, repr(one.season)) for one in regrown
+        ], change
         assert [(one.area.id, repr(one.year)) for one in shown] == [(one.area.id, repr(one.year)) for one in again], (
             change
         )

@@ -21,6 +21,7 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.measure.kept import TypedShape
 from amber_acre.store import areas, climates, daybook, find, jobs, programmes, rules, shelf, stock
+from amber_acre.store.plans import season_to_show
 from amber_acre.store.session import MIGRATIONS, migrate, open_engine, reading, revisions, writing
 from amber_acre.store.tables import AreaRow, Base, EntryRow, JobRow, ProductRow
 from tests.core.worlds import BAY, BYLAW, SLOW
@@ -210,7 +211,7 @@ def test_planning_again_keeps_the_older_programme_and_replans_only_what_is_open(
     today = date(2026, 5, 27)
     with writing(demo_engine) as session:
         area = session.get_one(AreaRow, 1)
-        season = programmes.season_to_show(session, area, today)
+        season = season_to_show(session, area, today)
         before = programmes.programme_of(session, 1, season)
         after = programmes.plan_area(session, area, today)
         assert before is not None

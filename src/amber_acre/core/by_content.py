@@ -9,7 +9,7 @@ import copyreg
 import hashlib
 import pickle
 from collections import OrderedDict
-from collections.abc import Callable
+from collections.abc import Callable, Mapping
 from functools import wraps
 from threading import Lock
 from types import MappingProxyType
@@ -17,6 +17,7 @@ from typing import Concatenate, Generic, ParamSpec, TypeVar
 
 P = ParamSpec("P")
 K = TypeVar("K")
+N = TypeVar("N")
 R = TypeVar("R")
 F = TypeVar("F")
 
@@ -50,6 +51,16 @@ class Results(Generic[K, R]):
                 return None
             self.rows.move_to_end(key)
             return self.rows[key][1]
+
+    def look_all(self, keys: Mapping[N, K | None]) -> dict[N, R]:
+        """Of several keys, by whatever names them: the results that are kept."""
+        found: dict[N, R] = {}
+        with self.lock:
+            for name, key in keys.items():
+                if key is not None and key in self.rows:
+                    self.rows.move_to_end(key)
+                    found[name] = self.rows[key][1]
+        return found
 
     def keep(self, key: K, result: R, held: object = None) -> R:
         """Keeps a result and gives it back; ``held`` lives as long."""
@@ -87,7 +98,8 @@ def by_content(at_most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
 
 
 def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callable[Concatenate[F, P], R]]:
-    """As :func:`by_content`, where the first argument is itself a kept result: it is known by being the same object."""
+    """As :func:`by_content`, where the first argument is itself a kept result: it is known by being the same object.
+    The others are known by being equal, or by their content where they cannot be looked up."""
 
     def keeping(function: Callable[Concatenate[F, P], R]) -> Callable[Concatenate[F, P], R]:
         """The function that remembers."""
@@ -96,10 +108,11 @@ def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callabl
         @wraps(function)
         def asked(first: F, /, *args: P.args, **kwargs: P.kwargs) -> R:
             """The kept result, or a new one."""
+            key: tuple[object, ...] = (id(first), args, tuple(sorted(kwargs.items())))
             try:
-                key = (id(first), content_of(args, sorted(kwargs.items())))
+                hash(key)
             except TypeError:
-                return function(first, *args, **kwargs)
+                key = (id(first), content_of(args, sorted(kwargs.items())))
             return results.get(key, lambda: function(first, *args, **kwargs), first)
 
         return asked

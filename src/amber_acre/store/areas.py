@@ -2,10 +2,10 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
 
-from sqlalchemy import select
+from sqlalchemy import bindparam, select
 from sqlalchemy.orm import Session, lazyload, selectinload
 from sqlalchemy.orm.exc import StaleDataError
 
@@ -21,10 +21,10 @@ from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.evidence import newest_with
-from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
-from amber_acre.store.soil_tests import tests_of
+from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.stamps import AREA
 from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
 
 
@@ -50,8 +50,9 @@ class AreaDraft:
     no_soil_test: bool = True
 
 
-def area_of(session: Session, area_id: int) -> AreaRow | None:
-    row = session.get(AreaRow, area_id)
+def area_of(session: Session, area_id: int, light: bool = False) -> AreaRow | None:
+    """An area in use; ``light``: what is typed, measured and tested of it is loaded when it is asked for."""
+    row = session.scalars(_ONE, {"area": area_id}).one_or_none() if light else session.get(AreaRow, area_id)
     if row is None or row.deleted_at is not None or row.property.deleted_at is not None:
         return None
     return row
@@ -66,13 +67,18 @@ def lawn_row(session: Session, area_id: int) -> AreaRow | None:
 def areas_of(session: Session, property_id: int, kind: str = "", light: bool = False) -> Sequence[AreaRow]:
     """Areas of a property in use, of one kind or of all; ``light``: what is typed, measured and tested of each is
     loaded when it is asked for."""
-    query = select(AreaRow).where(AreaRow.property_id == property_id, AreaRow.deleted_at.is_(None)).order_by(AreaRow.id)
-    if light:
-        query = query.options(*(lazyload(one) for one in _EVERYTHING_OF_AN_AREA))
-    return session.scalars(query.where(AreaRow.kind == kind) if kind else query).all()
+    query = _LIGHT if light else _OF_A_PROPERTY
+    return session.scalars(query.where(AreaRow.kind == kind) if kind else query, {"place": property_id}).all()
 
 
+# Put together once: that takes longer than asking.
+_OF_A_PROPERTY = (
+    select(AreaRow).where(AreaRow.property_id == bindparam("place"), AreaRow.deleted_at.is_(None)).order_by(AreaRow.id)
+)
 _EVERYTHING_OF_AN_AREA = (AreaRow.shapes, AreaRow.taken, AreaRow.facts, AreaRow.soil_tests)
+LIGHTLY = tuple(lazyload(one) for one in _EVERYTHING_OF_AN_AREA)
+_LIGHT = _OF_A_PROPERTY.options(*LIGHTLY)
+_ONE = select(AreaRow).where(AreaRow.id == bindparam("area")).options(*LIGHTLY)
 
 
 def all_lawns(session: Session) -> Sequence[AreaRow]:
@@ -102,6 +108,25 @@ def reading_of(row: AreaRow) -> Reading:
 
 def facts_of(row: AreaRow) -> dict[str, ReadFact]:
     return read_facts(row.kind, row.fact_texts, reading_of(row))[0]
+
+
+@of_areas(AREA)
+def facts_on(session: Session, keys: Collection[int]) -> Mapping[int, Mapping[str, ReadFact]]:
+    """What is known of areas by the area's key, as :func:`facts_of` reads it."""
+    kinds: dict[int, tuple[str, float | None]] = {}
+    texts: dict[int, dict[str, str]] = {key: {} for key in keys}
+    for key, kind, pace_m, name, text in session.execute(_FACTS, {"keys": list(keys)}):
+        kinds[key] = kind, pace_m
+        if name is not None:
+            texts[key][name] = text
+    return {key: read_facts(kind, texts[key], Reading(pace_m=pace_m))[0] for key, (kind, pace_m) in kinds.items()}
+
+
+_FACTS = (
+    select(AreaRow.id, AreaRow.kind, AreaRow.pace_m, FactRow.name, FactRow.text)
+    .outerjoin(FactRow, FactRow.area_id == AreaRow.id)
+    .where(AreaRow.id.in_(bindparam("keys", expanding=True)))
+)
 
 
 def outline_of(row: AreaRow) -> tuple[Outline, tuple[CutOut, ...], tuple[CutOut, ...]]:
@@ -138,7 +163,7 @@ def plan_size_of(row: AreaRow) -> Size:
 def lawn_of(row: AreaRow, ground: Ground) -> Lawn:
     """The core value of a lawn with its newest soil test; its size is what is fed, the patches fed with it included."""
     more = ground.fed_patches_m2
-    facts = facts_of(row)
+    facts = ground.facts
     return Lawn(
         row.name,
         SquareMetres(row.size_m2 + more),
@@ -148,23 +173,17 @@ def lawn_of(row: AreaRow, ground: Ground) -> Lawn:
         next(u for u in UPKEEPS if u == row.upkeep),
         row.clippings_returned,
         row.irrigated,
-        newest_with(tests_of(row), "p", "k"),
+        newest_with(ground.tests, "p", "k"),
         ground.climate,
         ground.rules,
-        _store_mm(row),
+        _store_mm(ground),
         sun_hours=number_of(facts, "sun"),
-        texture=_texture(row),
+        texture=ground.texture.name if ground.texture is not None else "",
         start=_establishing(facts),
         events=tuple(day for day in (day_of(facts, "event"),) if day is not None),
-        worn=row.fact_texts.get("wear") == "heavy",
-        leaves_mown=row.fact_texts.get("leaves") == "mown",
+        worn=ground.says("wear") == "heavy",
+        leaves_mown=ground.says("leaves") == "mown",
     )
-
-
-def _texture(row: AreaRow) -> str:
-    """The texture class on file, by the laboratory or by feel; '' unknown."""
-    texture = texture_of(newest_with(tests_of(row), "sand"), row.fact_texts.get("texture", ""))
-    return texture.name if texture is not None else ""
 
 
 def _establishing(facts: Mapping[str, ReadFact]) -> Establishing | None:
@@ -177,14 +196,12 @@ def _establishing(facts: Mapping[str, ReadFact]) -> Establishing | None:
     return Establishing(next(one for one in WAYS if one == way.value), on, grass)
 
 
-def _store_mm(row: AreaRow) -> float | None:
+def _store_mm(ground: Ground) -> float | None:
     """Water of the root zone by texture, over the roots on file or the usual 15 cm; None where texture is unknown."""
-    feel = row.fact_texts.get("texture", "")
-    texture = texture_of(newest_with(tests_of(row), "sand"), feel)
-    if texture is None:
+    if ground.texture is None:
         return None
-    roots = number_of(facts_of(row), "roots")
-    return texture.available * (roots * 1000 if roots else USUAL_ROOTS_MM)
+    roots = number_of(ground.facts, "roots")
+    return ground.texture.available * (roots * 1000 if roots else USUAL_ROOTS_MM)
 
 
 def save_area(

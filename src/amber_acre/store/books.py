@@ -6,8 +6,8 @@ from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import replace
 from datetime import date
 
-from sqlalchemy import and_, or_, select
-from sqlalchemy.orm import Session, aliased, lazyload
+from sqlalchemy import and_, select
+from sqlalchemy.orm import Session, aliased
 
 from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import plants_of_grass
@@ -15,6 +15,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_facts import ReadFact, day_of, listed, number_of
+from amber_acre.core.measure.condition import Look
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
@@ -28,17 +29,18 @@ from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass
 from amber_acre.core.tables.plants import Plant, nearest
 from amber_acre.core.tables.textures import TextureClass
-from amber_acre.store.areas import facts_of
+from amber_acre.store.areas import facts_on
 from amber_acre.store.climates import every_climate
-from amber_acre.store.daybook import entry_of, entry_rows_of, every_label
-from amber_acre.store.jobs import job_of, jobs_in_force
+from amber_acre.store.daybook import entries_on
+from amber_acre.store.jobs import jobs_on
 from amber_acre.store.observed import told_by_plants
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import every_rule_set, softened
 from amber_acre.store.site import crowns_over
-from amber_acre.store.soil_tests import probe_rows, tests_of
+from amber_acre.store.soil_tests import probed_on, tests_on
 from amber_acre.store.stamps import Stamp, stamps_of
-from amber_acre.store.tables import AreaRow, FactRow, WalkRow
+from amber_acre.store.tables import AreaRow, FactRow
+from amber_acre.store.walks import looks_on
 
 KEPT_BOOKS = 2048  # areas by days: a firm of some hundred gardens looked at on a few days
 _CAUSE, _FED = aliased(FactRow), aliased(FactRow)
@@ -60,7 +62,7 @@ def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
     """
     stamps = stamps_of(session)
     keys = {area.id: (stamps[area.id], day) for area in areas if area.id in stamps}
-    found = {key: book for key, at in keys.items() if (book := _KEPT.look(at)) is not None}
+    found = _KEPT.look_all(keys)
     new = [area for area in areas if area.id not in found]
     if new:
         for key, book in _read(session, new, day).items():
@@ -71,17 +73,11 @@ def books(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
 def _read(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, AreaBook]:
     """Books put together from their rows."""
     ids = [area.id for area in areas]
-    planned, logged = jobs_in_force(session, ids), entry_rows_of(session, ids)
-    labels = every_label(session)
-    jobs = {key: [job_of(row, labels) for row in rows] for key, rows in planned.items()}
-    entries = {
-        key: tuple(entry_of(row, labels) for row in rows if row.applied_on <= day) for key, rows in logged.items()
-    }
+    jobs, logged = jobs_on(session, ids), entries_on(session, ids)
+    entries = {key: tuple(one for one in logged[key] if one.on <= day) for key in ids}
     grounds = grounds_of(session, areas, day)
-    found = {
-        area.id: book_with(grounds[area.id], jobs.get(area.id, []), entries.get(area.id, ()), day) for area in areas
-    }
-    fed = [area for area in areas if area.kind == "patch" and area.fact_texts.get("fed", "with") != "own"]
+    found = {area.id: book_with(grounds[area.id], jobs[area.id], entries[area.id], day) for area in areas}
+    fed = [area for area in areas if area.kind == "patch" and grounds[area.id].says("fed") != "own"]
     parents = {key: session.get(AreaRow, key) for area in fed if (key := area.parent_id) and key not in found}
     lawns = found | books(session, [row for row in parents.values() if row is not None], day) if parents else found
     for area in fed:
@@ -105,20 +101,22 @@ def book_with(ground: Ground, jobs: Iterable[Job], entries: tuple[Entry, ...], d
 def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ground]:
     """What is known of the ground of areas on a day, without what jobs and log say."""
     ids = [area.id for area in areas]
-    looks = _looks_that_measured(session, ids, day)
-    probes, mulched = probings(session, ids, day, looks), mulch_seen(looks)
+    read = [*ids, *(area.parent_id for area in areas if area.parent_id)]
+    known, tested = facts_on(session, read), tests_on(session, read)
+    looks, probes = looks_on(session, ids), probings(session, ids, day)
     soft, named = softened(session), plants_by_name(session)
     grown, bloomed = told_by_plants(session, areas, day)
     climates, rules, patches = every_climate(session), every_rule_set(session), patches_in(session, ids)
     found = {}
     for area in areas:
-        facts = facts_of(area)
+        facts = known[area.id]
         around = session.get(AreaRow, area.parent_id) if area.parent_id else None
-        tests = tuple(test for test in tests_of(area) if test.taken_on <= day)
+        tests = tuple(test for test in tested[area.id] if test.taken_on <= day)
         grass = grass_of(area, around)
-        texture, _ = texture_at_hand(facts, tests, around)
+        lawn = (known[around.id], tested[around.id]) if around is not None else None
+        texture, _ = texture_at_hand(facts, tests, lawn)
         mulch = number_of(facts, "mulch_depth")
-        seen = mulched.get(area.id)
+        seen = mulch_seen(looks[area.id], day)
         found[area.id] = Ground(
             area.name,
             area.kind,
@@ -160,6 +158,9 @@ def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
 
 def patches_in(session: Session, lawns: Sequence[int]) -> dict[int, list[PatchIn]]:
     """The patches of lawns by the lawn's key, each with its cause and whether it is fed with the lawn."""
+    stamps = stamps_of(session)
+    if all(key in stamps and not stamps.patches(key) for key in lawns):
+        return {}
     rows = session.execute(
         select(AreaRow.parent_id, AreaRow.name, AreaRow.size_m2, _CAUSE.text, _FED.text)
         .outerjoin(_CAUSE, and_(_CAUSE.area_id == AreaRow.id, _CAUSE.name == "cause"))
@@ -191,12 +192,15 @@ def plants_of(named: Mapping[str, Plant], facts: Mapping[str, ReadFact], grass: 
 
 
 def texture_at_hand(
-    facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...], around: AreaRow | None
+    facts: Mapping[str, ReadFact],
+    tests: tuple[SoilTest, ...],
+    around: tuple[Mapping[str, ReadFact], tuple[SoilTest, ...]] | None,
 ) -> tuple[TextureClass | None, str]:
-    """Texture class and where it is from; a patch without its own has that of the lawn around it."""
+    """Texture class and where it is from; a patch without its own has that of the lawn ``around`` it, by what is known
+    and tested of that."""
     texture, how = _texture(facts, tests)
     if texture is None and around is not None:
-        texture, how = _texture(facts_of(around), tuple(tests_of(around)))
+        texture, how = _texture(*around)
         how = f"{how}, as the lawn around it" if texture else ""
     return texture, how
 
@@ -210,30 +214,24 @@ def _texture(facts: Mapping[str, ReadFact], tests: tuple[SoilTest, ...]) -> tupl
     return texture, "laboratory" if texture and tested else "by feel" if texture else ""
 
 
-def _looks_that_measured(session: Session, area_ids: Sequence[int], day: date) -> Sequence[WalkRow]:
-    """Looks up to a day that measured pH or the depth of mulch, oldest first."""
-    measured = or_(WalkRow.ph.is_not(None), WalkRow.mulch_mm.is_not(None))
-    query = select(WalkRow).where(WalkRow.area_id.in_(area_ids), measured, WalkRow.on_day <= day)
-    return session.scalars(query.options(lazyload(WalkRow.photos)).order_by(WalkRow.on_day, WalkRow.id)).all()
+def probings(session: Session, area_ids: Sequence[int], day: date) -> dict[int, ProbeSummary]:
+    """What the probe says of areas up to a day: readings spot by spot, and those of looks."""
+    probed, looks = probed_on(session, area_ids), looks_on(session, area_ids)
+    found = {}
+    for key in area_ids:
+        readings = list(probed[key])
+        readings += [ProbeReading(one.on_day, one.spot, one.ph) for one in reversed(looks[key]) if one.ph is not None]
+        read = summary([reading for reading in readings if reading.on_day <= day])
+        if read is not None:
+            found[key] = read
+    return found
 
 
-def probings(
-    session: Session, area_ids: Sequence[int], day: date, looks: Sequence[WalkRow] | None = None
-) -> dict[int, ProbeSummary]:
-    """What the probe says of areas up to a day: readings spot by spot, and those of looks (None: not yet read)."""
-    readings: dict[int, list[ProbeReading]] = {}
-    for row in probe_rows(session, area_ids):
-        readings.setdefault(row.area_id, []).append(ProbeReading(row.on_day, row.spot, row.ph))
-    for look in _looks_that_measured(session, area_ids, day) if looks is None else looks:
-        if look.ph is not None and look.spot:
-            readings.setdefault(look.area_id, []).append(ProbeReading(look.on_day, look.spot, look.ph))
-    found = {key: summary([r for r in rows if r.on_day <= day]) for key, rows in readings.items()}
-    return {key: read for key, read in found.items() if read is not None}
-
-
-def mulch_seen(looks: Iterable[WalkRow]) -> dict[int, tuple[date, float]]:
-    """The newest depth of mulch that looks, oldest first, have measured: its day, and mm."""
-    return {look.area_id: (look.on_day, look.mulch_mm) for look in looks if look.mulch_mm is not None}
+def mulch_seen(looks: Iterable[Look], day: date) -> tuple[date, float] | None:
+    """The newest depth of mulch that looks, newest first, have measured up to a day: its day, and mm."""
+    measured = (look for look in looks if look.mulch_mm is not None and look.on_day <= day)
+    newest = next(measured, None)
+    return None if newest is None or newest.mulch_mm is None else (newest.on_day, newest.mulch_mm)
 
 
 def canopy_by_form(facts: Mapping[str, ReadFact]) -> str:
@@ -243,6 +241,6 @@ def canopy_by_form(facts: Mapping[str, ReadFact]) -> str:
 
 def canopy_of(session: Session, area: AreaRow) -> str:
     """How an area is known to lie under a canopy: by its form, else by the crowns of the site sheet."""
-    return canopy_by_form(facts_of(area)) or ", ".join(
+    return canopy_by_form(facts_on(session, [area.id])[area.id]) or ", ".join(
         f"{name}: {size:.1f} m² of it by the site sheet" for name, size in crowns_over(session, area)
     )

@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Sequence
-from dataclasses import asdict, replace
+from collections.abc import Collection, Mapping, Sequence
+from dataclasses import asdict, dataclass, replace
 from datetime import date, datetime
 from typing import Any
 
@@ -28,6 +28,8 @@ from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.core.working import Figure, Limit, Step, Working
 from amber_acre.store.daybook import entries_of
 from amber_acre.store.jobs import row_of, standing_jobs
+from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.stamps import PLAN
 from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, JobRow
 
 
@@ -62,8 +64,21 @@ def correction_row(session: Session, correction_id: int) -> CorrectionRow | None
 
 def corrections_of(session: Session, area_ids: Sequence[int]) -> list[CorrectionRow]:
     """Corrections of areas, newest first, ended ones too."""
-    query = select(CorrectionRow).where(CorrectionRow.area_id.in_(area_ids)).order_by(CorrectionRow.id.desc())
+    keys = [key for own in _corrections_on(session, area_ids).values() for key in own]
+    if not keys:
+        return []
+    query = select(CorrectionRow).where(CorrectionRow.id.in_(keys)).order_by(CorrectionRow.id.desc())
     return list(session.scalars(query))
+
+
+@of_areas(PLAN)
+def _corrections_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[int, ...]]:
+    """Keys of the corrections of areas by the area's key: most have none."""
+    found: dict[int, list[int]] = {key: [] for key in keys}
+    query = select(CorrectionRow.area_id, CorrectionRow.id).where(CorrectionRow.area_id.in_(keys))
+    for area, key in session.execute(query):
+        found[area].append(key)
+    return {area: tuple(own) for area, own in found.items()}
 
 
 def open_corrections(session: Session) -> list[CorrectionRow]:
@@ -215,6 +230,40 @@ def findings_of(session: Session, area_ids: Sequence[int]) -> Sequence[FindingRo
     """Findings of areas, open ones first, newest first."""
     query = select(FindingRow).where(FindingRow.area_id.in_(area_ids))
     return session.scalars(query.order_by(FindingRow.closed_on.is_not(None), FindingRow.id.desc())).all()
+
+
+@dataclass(frozen=True)
+class Finding:
+    """Something found on an area as lists name it; ``closed_on`` None: it is open."""
+
+    id: int
+    kind: str
+    found_on: date
+    words: str
+    evidence: str
+    cause: str
+    closed_on: date | None
+    closed_why: str
+
+
+@of_areas(PLAN)
+def findings_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Finding, ...]]:
+    """Findings of areas by the area's key, open ones first, newest first."""
+    found: dict[int, list[Finding]] = {key: [] for key in keys}
+    for row in findings_of(session, list(keys)):
+        found[row.area_id].append(
+            Finding(
+                row.id,
+                row.kind,
+                row.found_on,
+                row.words,
+                row.evidence,
+                row.cause,
+                row.closed_on,
+                row.closed_why,
+            )
+        )
+    return {key: tuple(findings) for key, findings in found.items()}
 
 
 def finding_row(session: Session, finding_id: int) -> FindingRow | None:

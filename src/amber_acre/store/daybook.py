@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date, datetime
 
@@ -13,8 +13,10 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.store.kept_parts import of_areas
 from amber_acre.store.product_versions import Versions, as_logged, every_version, versions_of
 from amber_acre.store.shelf import every_product, product_of
+from amber_acre.store.stamps import LOG
 from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 
 
@@ -53,17 +55,18 @@ def _product_of(row: EntryRow, labels: Labels | None) -> Product | None:
 
 
 def entries_of(session: Session, area_id: int) -> tuple[Entry, ...]:
-    """Every entry of an area, corrected ones included."""
-    rows = session.scalars(select(EntryRow).where(EntryRow.area_id == area_id).order_by(EntryRow.id))
-    return tuple(entry_of(row) for row in rows)
+    """Every entry of an area, corrected ones included, in the order they were written."""
+    return entries_on(session, [area_id])[area_id]
 
 
-def entry_rows_of(session: Session, area_ids: Sequence[int]) -> dict[int, list[EntryRow]]:
-    """Every entry of several areas, by area, in the order they were written."""
-    found: dict[int, list[EntryRow]] = {}
-    for row in session.scalars(select(EntryRow).where(EntryRow.area_id.in_(area_ids)).order_by(EntryRow.id)):
-        found.setdefault(row.area_id, []).append(row)
-    return found
+@of_areas(LOG)
+def entries_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Entry, ...]]:
+    """Every entry of areas by the area's key, corrected ones included, in the order they were written."""
+    labels = every_label(session)
+    found: dict[int, list[Entry]] = {key: [] for key in keys}
+    for row in session.scalars(select(EntryRow).where(EntryRow.area_id.in_(keys)).order_by(EntryRow.id)):
+        found[row.area_id].append(entry_of(row, labels))
+    return {key: tuple(entries) for key, entries in found.items()}
 
 
 def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRow]:

@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from sqlalchemy import func, select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.care.planting import planting_of
@@ -20,7 +19,8 @@ from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.books import book_of, books
 from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
-from amber_acre.store.programmes import AHEAD_DAYS, plan_area, programme_of, seasons_to_show
+from amber_acre.store.plans import AHEAD_DAYS, Programme, newest_plans, plans_on, seasons_to_show
+from amber_acre.store.programmes import plan_area, programme_of
 from amber_acre.store.shelf import shelf
 from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
 
@@ -34,13 +34,13 @@ class GardenLane:
     """A planting's area row, its programme of the season shown (None: not planned), and the season."""
 
     area: AreaRow
-    programme: ProgrammeRow | None
+    programme: Programme | None
     season: GardenSeason
     start: date
 
     def notes(self, kind: str) -> list[str]:
         """Sentences of the plan of a kind: 'advice' or 'obstacle'."""
-        return [note.sentence for note in self.programme.notes if note.kind == kind] if self.programme else []
+        return self.programme.sentences(kind) if self.programme else []
 
 
 def garden_lanes(session: Session, areas: Sequence[AreaRow], day: date) -> list[GardenLane]:
@@ -49,13 +49,12 @@ def garden_lanes(session: Session, areas: Sequence[AreaRow], day: date) -> list[
     if not mine:
         return []
     starts = seasons_to_show(session, mine, day)
-    query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_([area.id for area in mine]))
-    newest = {(row.area_id, row.season_start): row for row in session.scalars(query.order_by(ProgrammeRow.id))}
+    newest = newest_plans(session, starts)
     read = books(session, mine, day)
     found = []
     for area in mine:
-        programme = newest.get((area.id, starts[area.id]))
-        keys = tuple(sorted(row.id for row in programme.rounds)) if programme else ()
+        programme = newest[area.id]
+        keys = tuple(sorted(programme.rounds)) if programme else ()
         found.append(GardenLane(area, programme, garden_season(read[area.id], keys, starts[area.id]), starts[area.id]))
     return found
 
@@ -69,21 +68,25 @@ def without_a_year(session: Session, day: date, place: int | None = None) -> lis
     """Areas in use, of one property or (None) all, without a plan for this season or the next, and from AHEAD_DAYS
     before the next those nobody has planned since: lawns first, the largest before the others, as what is planned later
     shares the visits of what was planned before."""
-    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start, func.max(ProgrammeRow.planned_on)).group_by(
-        ProgrammeRow.area_id, ProgrammeRow.season_start
-    )
-    if place is not None:
-        query = query.join(AreaRow, AreaRow.id == ProgrammeRow.area_id).where(AreaRow.property_id == place)
-    planned = {(area, start): on for area, start, on in session.execute(query)}
-    found = []
-    for area in everything_in_use(session, place):
-        start = season_start(area.property.climate, day)
-        later = next_season_start(start)
-        ahead = later - timedelta(days=AHEAD_DAYS)
-        this = planned.get((area.id, start))
-        if (area.id, later) not in planned and (this is None or (area.kind != "patch" and this < ahead <= day)):
-            found.append(area)
+    areas = everything_in_use(session, place)
+    plans = plans_on(session, [area.id for area in areas])
+    found = [
+        area
+        for area in areas
+        if waits_for_a_year(area.kind, season_start(area.property.climate, day), plans[area.id], day)
+    ]
     return sorted(found, key=lambda area: (area.property.id, ORDER.index(area.kind), -area.size_m2, area.id))
+
+
+def waits_for_a_year(kind: str, start: date, plans: Sequence[Programme], day: date) -> bool:
+    """Whether an area of a kind with these plans has none for the season that contains a day and began on ``start``,
+    nor for the next, or is to be planned ahead."""
+    later = next_season_start(start)
+    ahead = later - timedelta(days=AHEAD_DAYS)
+    if any(plan.season_start == later for plan in plans):
+        return False
+    this = max((plan.planned_on for plan in plans if plan.season_start == start), default=None)
+    return this is None or (kind != "patch" and this < ahead <= day)
 
 
 def plan_any(session: Session, area: AreaRow, today: date) -> ProgrammeRow:

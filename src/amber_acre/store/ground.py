@@ -25,14 +25,16 @@ from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import PROBE_ERROR
 from amber_acre.core.tables.soil_measures import Measured
-from amber_acre.store.areas import areas_of
+from amber_acre.store.areas import LIGHTLY, areas_of, facts_on
 from amber_acre.store.books import book_of, books, probings, texture_at_hand
 from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import corrections_of, findings_of
-from amber_acre.store.programmes import Lane, lane, season_to_show
-from amber_acre.store.soil_tests import tests_of
-from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow
-from amber_acre.store.walks import walks_of
+from amber_acre.store.corrections import Finding, corrections_of, findings_on
+from amber_acre.store.plans import season_to_show
+from amber_acre.store.programmes import Lane, lane
+from amber_acre.store.soil_tests import Report, reports_on, tests_on
+from amber_acre.store.stamps import stamps_of
+from amber_acre.store.tables import AreaRow, CorrectionRow
+from amber_acre.store.walks import looks_on
 
 
 @dataclass(frozen=True, kw_only=True)
@@ -54,12 +56,13 @@ class SoilGround(Ground):
     no_phosphorus: str = ""
     moved_beside: tuple[str, Direction] | None = None
     corrections: tuple[CorrectionRow, ...] = ()
-    findings: tuple[FindingRow, ...] = ()
+    findings: tuple[Finding, ...] = ()
+    reports: tuple[Report, ...] = ()
 
     def advised(self, material: str, test: SoilTest | None) -> float | None:
         """What the laboratory of a test advises of a material, g/m², or None."""
-        rows = [row for row in self.area.soil_tests if test is not None and row.taken_on == test.taken_on]
-        return next((a.rate_g_m2 for row in rows for a in row.advice if a.material == material), None)
+        same = [one for one in self.reports if test is not None and one.test.taken_on == test.taken_on]
+        return next((a.rate_g_m2 for one in same for a in one.advice if a.material == material), None)
 
 
 def ground_of(session: Session, area: AreaRow, day: date) -> SoilGround:
@@ -68,8 +71,9 @@ def ground_of(session: Session, area: AreaRow, day: date) -> SoilGround:
     read = books(session, [area, *near], day)
     book = read[area.id]
     known = book.ground
-    looks = walks_of(session, area.id)
-    around = session.get(AreaRow, area.parent_id) if area.parent_id else None
+    looks = looks_on(session, [area.id])[area.id]
+    lawn = area.parent_id
+    around = (facts_on(session, [lawn])[lawn], tests_on(session, [lawn])[lawn]) if lawn else None
     roots = number_of(known.facts, "roots")
     newest = {
         key: next((getattr(look, key) for look in looks if getattr(look, key) is not None), None)
@@ -90,17 +94,19 @@ def ground_of(session: Session, area: AreaRow, day: date) -> SoilGround:
         no_phosphorus=phosphorus_forbidden(known.rules, known.phosphorus),
         moved_beside=_beside([read[row.id].ground for row in near]),
         corrections=tuple(corrections_of(session, [area.id])),
-        findings=tuple(findings_of(session, [area.id])),
+        findings=findings_on(session, [area.id])[area.id],
+        reports=reports_on(session, [area.id])[area.id],
     )
 
 
 def ph_around(session: Session, area: AreaRow, day: date) -> list[tuple[AreaRow, float, str]]:
     """The pH of the other areas of a property, where it is known, and how: a hint, never a figure to dose by."""
-    others = [row for row in areas_of(session, area.property_id) if row.id != area.id]
-    probes = probings(session, [row.id for row in others], day)
+    others = [row for row in areas_of(session, area.property_id, light=True) if row.id != area.id]
+    keys = [row.id for row in others]
+    probes, tested = probings(session, keys, day), tests_on(session, keys)
     found = []
     for row in others:
-        tests = tuple(test for test in tests_of(row) if test.taken_on <= day)
+        tests = tuple(test for test in tested[row.id] if test.taken_on <= day)
         ph, on, by_probe = ph_at_hand(tests, probes.get(row.id))
         if ph is not None and on is not None:
             found.append((row, ph, f"{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"))
@@ -109,8 +115,12 @@ def ph_around(session: Session, area: AreaRow, day: date) -> list[tuple[AreaRow,
 
 def _near(session: Session, area: AreaRow) -> Sequence[AreaRow]:
     """The lawn a patch lies in, or the patches of a lawn."""
+    stamps = stamps_of(session)
+    if not area.parent_id and area.id in stamps and not stamps.patches(area.id):
+        return ()
     near = AreaRow.id == area.parent_id if area.parent_id else AreaRow.parent_id == area.id
-    return session.scalars(select(AreaRow).where(AreaRow.deleted_at.is_(None), near).order_by(AreaRow.id)).all()
+    query = select(AreaRow).where(AreaRow.deleted_at.is_(None), near).order_by(AreaRow.id)
+    return session.scalars(query.options(*LIGHTLY)).all()
 
 
 def _beside(near: Sequence[Ground]) -> tuple[str, Direction] | None:

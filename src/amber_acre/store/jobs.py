@@ -3,8 +3,8 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Iterable, Mapping, Sequence
-from dataclasses import replace
+from collections.abc import Collection, Iterable, Mapping, Sequence
+from dataclasses import dataclass, replace
 from datetime import date, datetime
 from typing import Any
 
@@ -20,8 +20,10 @@ from amber_acre.core.jobs.standing import StandingJob, stand
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import next_season_start
-from amber_acre.store.daybook import Labels, entry_of, entry_rows_of
+from amber_acre.store.daybook import Labels, entries_on, every_label
+from amber_acre.store.kept_parts import of_areas
 from amber_acre.store.shelf import product_of
+from amber_acre.store.stamps import PLAN
 from amber_acre.store.tables import AreaRow, JobChangeRow, JobRow, ProgrammeRow
 
 
@@ -109,7 +111,7 @@ def add_job(session: Session, area_id: int, job: Job) -> JobRow:
     return row
 
 
-def jobs_in_force(session: Session, area_ids: Sequence[int]) -> dict[int, list[JobRow]]:
+def jobs_in_force(session: Session, area_ids: Collection[int]) -> dict[int, list[JobRow]]:
     """Every job that stands on areas, by area: of corrections, by hand, and of the newest programme of each season."""
     newest = (
         select(func.max(ProgrammeRow.id))
@@ -127,6 +129,31 @@ def jobs_in_force(session: Session, area_ids: Sequence[int]) -> dict[int, list[J
     return found
 
 
+@of_areas(PLAN)
+def jobs_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Job, ...]]:
+    """Every job that stands on areas, by the area's key, in the order of their days."""
+    labels = every_label(session)
+    return {key: tuple(job_of(row, labels) for row in rows) for key, rows in jobs_in_force(session, keys).items()}
+
+
+@dataclass(frozen=True)
+class JobMark:
+    """What hands did to a job: its ``version`` grows with each change; the reason given for the last one."""
+
+    version: int
+    change_reason: str
+
+
+@of_areas(PLAN)
+def marks_on(session: Session, keys: Collection[int]) -> Mapping[int, Mapping[int, JobMark]]:
+    """The marks of every job on areas, by the area's and the job's key."""
+    query = select(JobRow.area_id, JobRow.id, JobRow.version, JobRow.change_reason).where(JobRow.area_id.in_(keys))
+    found: dict[int, dict[int, JobMark]] = {key: {} for key in keys}
+    for area, job, version, reason in session.execute(query):
+        found[area][job] = JobMark(version, reason)
+    return found
+
+
 def jobs_of_the_others(session: Session, area: AreaRow, start: date) -> list[JobRow]:
     """Open jobs of the property's other areas in a season: visits and bags that are shared."""
     others = [one.id for one in area.property.areas if one.id != area.id and one.deleted_at is None]
@@ -138,11 +165,8 @@ def jobs_of_the_others(session: Session, area: AreaRow, start: date) -> list[Job
 def standing_jobs(session: Session, rows: Iterable[JobRow], day: date) -> list[tuple[JobRow, StandingJob]]:
     """Job rows, in their order, each as it stands on a day."""
     rows = list(rows)
-    entries = {
-        key: [entry_of(one) for one in of_area]
-        for key, of_area in entry_rows_of(session, sorted({row.area_id for row in rows})).items()
-    }
-    return [(row, _standing(row, row.area, entries.get(row.area_id, []), day)) for row in rows]
+    entries = entries_on(session, sorted({row.area_id for row in rows}))
+    return [(row, _standing(row, row.area, entries[row.area_id], day)) for row in rows]
 
 
 def _standing(row: JobRow, area: AreaRow, entries: Sequence[Entry], day: date) -> StandingJob:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Sequence
 from datetime import date
 
-from sqlalchemy import CheckConstraint, ForeignKey, select
+from sqlalchemy import CheckConstraint, ForeignKey, Row, bindparam, select
 from sqlalchemy.orm import Mapped, Session, mapped_column
 
 from amber_acre.store.base import Base
@@ -41,10 +41,21 @@ def keep_sum(
     return row
 
 
-def kept_sums(session: Session, property_id: int | None = None) -> Sequence[KeptSumRow]:
-    """What was kept, newest first: for a property, or everything."""
-    query = select(KeptSumRow).order_by(KeptSumRow.kept_on.desc(), KeptSumRow.id.desc())
-    return session.scalars(query.where(KeptSumRow.property_id == property_id) if property_id else query).all()
+def kept_sums(session: Session) -> Sequence[KeptSumRow]:
+    """Everything that was kept, newest first."""
+    return session.scalars(select(KeptSumRow).order_by(KeptSumRow.kept_on.desc(), KeptSumRow.id.desc())).all()
+
+
+def sums_of_property(session: Session, property_id: int) -> Sequence[Row[str, str]]:
+    """Title and address of what was kept for a property, newest first."""
+    return session.execute(_OF_A_PROPERTY, {"place": property_id}).all()
+
+
+_OF_A_PROPERTY = (
+    select(KeptSumRow.title, KeptSumRow.address)
+    .where(KeptSumRow.property_id == bindparam("place"))
+    .order_by(KeptSumRow.kept_on.desc(), KeptSumRow.id.desc())
+)
 
 
 def sums_of_job(session: Session, job_id: int) -> Sequence[KeptSumRow]:

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from datetime import date, timedelta
 
 from sqlalchemy import or_, select
@@ -12,7 +12,8 @@ from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.rules.held_day import USUAL, Limits
 from amber_acre.core.season.weather import KINDS, DayWeather, Kind, Observation, Sky, standing
 from amber_acre.store.in_use import PlaceInUse
-from amber_acre.store.stamps import SKY, under
+from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.stamps import SEEN, SKY, under
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, HoldLimitRow, ObservationRow
 
@@ -67,11 +68,30 @@ def observations(session: Session, place: PropertyRow, since: date) -> list[Obse
     return list(session.scalars(query.order_by(ObservationRow.on_day.desc(), ObservationRow.id.desc())))
 
 
-def colours_seen(session: Session, area_id: int) -> list[tuple[date, int]]:
-    """Days and grades of leaf colour seen on one area, newest first."""
-    query = select(ObservationRow).where(ObservationRow.area_id == area_id, ObservationRow.kind == "leaf")
-    rows = standing(observation_of(row) for row in session.scalars(query))
-    return [(row.on, int(row.word)) for row in reversed(rows) if row.word.isdecimal()]
+@of_areas(SEEN)
+def colours_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[tuple[date, int], ...]]:
+    """Days and grades of leaf colour seen on areas, by the area's key, newest first."""
+    query = select(ObservationRow).where(ObservationRow.area_id.in_(keys), ObservationRow.kind == "leaf")
+    rows = [observation_of(row) for row in session.scalars(query)]
+    found = {}
+    for key in keys:
+        seen = standing(one for one in rows if one.area == key)
+        found[key] = tuple((one.on, int(one.word)) for one in reversed(seen) if one.word.isdecimal())
+    return found
+
+
+@under(SKY)
+def _told(session: Session, day: date) -> Mapping[tuple[str, int], Sequence[Observation]]:
+    """Growth, mowing and bloom seen in the year up to a day, by what they were seen over: ('place', key of a property)
+    or ('climate', key)."""
+    when = ObservationRow.on_day.between(day - YEAR_BACK, day)
+    kinds = ObservationRow.kind.in_(("growth", "mowing", "bloom"))
+    found: dict[tuple[str, int], list[Observation]] = {}
+    for row in session.scalars(select(ObservationRow).where(when, kinds)):
+        for over, key in (("place", row.property_id), ("climate", row.climate_id)):
+            if key is not None:
+                found.setdefault((over, key), []).append(observation_of(row))
+    return found
 
 
 def told_by_plants(
@@ -79,17 +99,13 @@ def told_by_plants(
 ) -> tuple[dict[int, tuple[Observation, ...]], dict[int, tuple[Observation, ...]]]:
     """What was seen in the year up to a day over each area, by its key: of growth and rest (over its depot too), and
     what bloomed at it or on its whole property."""
-    ids, climates = {a.property_id for a in areas}, {a.property.climate_id for a in areas}
-    there = or_(ObservationRow.property_id.in_(ids), ObservationRow.climate_id.in_(climates))
-    when = ObservationRow.on_day.between(day - YEAR_BACK, day)
-    kinds = ObservationRow.kind.in_(("growth", "mowing", "bloom"))
-    rows = list(session.scalars(select(ObservationRow).where(there, when, kinds)))
+    told = _told(session, day)
     grown, bloomed = {}, {}
     for area in areas:
-        place, climate = area.property_id, area.property.climate_id
-        seen = standing(observation_of(row) for row in rows if row.property_id == place or row.climate_id == climate)
-        here = {row.id for row in rows if row.property_id == place}
-        own = [one for one in seen if one.area in (None, area.id)]
+        at_it = told.get(("place", area.property_id), ())
+        over_it = told.get(("climate", area.property.climate_id), ())
+        here = {one.key for one in at_it}
+        own = [one for one in standing([*at_it, *over_it]) if one.area in (None, area.id)]
         grown[area.id] = tuple(one for one in own if one.kind != "bloom")
         bloomed[area.id] = tuple(one for one in own if one.kind == "bloom" and one.key in here)
     return grown, bloomed

@@ -6,19 +6,18 @@ from datetime import date
 
 from sqlalchemy.orm import Session
 
-from amber_acre.store.corrections import findings_of
-from amber_acre.store.observed import colours_seen
-from amber_acre.store.walks import walks_of
+from amber_acre.store.corrections import findings_on
+from amber_acre.store.observed import colours_on
+from amber_acre.store.walks import colours_of
 
 PALE = (2, 3, 4)  # colours of a look that ask for their cause before a feed
 
 
 def unasked_pale(session: Session, area_id: int) -> date | None:
     """The day leaves were last seen pale, where no cause has been marked since; else None."""
-    looks = [(row.on_day, row.colour) for row in walks_of(session, area_id) if row.colour is not None]
-    seen = [*looks[:1], *colours_seen(session, area_id)[:1]]
+    seen = [*colours_of(session, [area_id])[area_id][:1], *colours_on(session, [area_id])[area_id][:1]]
     on, colour = max(seen, default=(date.min, 0))
     if colour not in PALE:
         return None
-    asked = any(f.kind == "pale" and f.found_on >= on for f in findings_of(session, [area_id]))
+    asked = any(f.kind == "pale" and f.found_on >= on for f in findings_on(session, [area_id])[area_id])
     return None if asked else on

@@ -21,8 +21,9 @@ from amber_acre.core.season.phases import phases
 from amber_acre.core.season.stages import stages
 from amber_acre.store.books import book_of
 from amber_acre.store.gardens import CARE, garden_lane
-from amber_acre.store.jobs import job_of, row_of
-from amber_acre.store.programmes import plan_of, programme_of, save_plan, season_to_show
+from amber_acre.store.jobs import job_of, jobs_on, row_of
+from amber_acre.store.plans import season_to_show
+from amber_acre.store.programmes import plan_of, programme_of, save_plan
 from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
 
 
@@ -87,7 +88,8 @@ def copy_year(session: Session, source: AreaRow, target: AreaRow, today: date) -
     book = book_of(session, target, today, crowns=True)
     planting = planting_of(book.ground)
     start = season_start(book.ground.climate, today)
-    jobs = [job_of(row) for row in lane.programme.rounds]
+    planned = {job.key: job for job in jobs_on(session, [source.id])[source.id]}
+    jobs = [planned[key] for key in lane.programme.rounds]
     for begins in (start, next_season_start(start)):  # this season, or the next where nothing of this one is left
         year = stages(book.ground.climate, planting.group.start_c, begins)
         over = carried(jobs, (lane.season.planting, lane.season.stages), (planting, year), today)

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session, lazyload
+from sqlalchemy.orm import Session
 
 from amber_acre.core.by_content import Results
 from amber_acre.core.care.brief import Lawn
@@ -29,14 +29,12 @@ from amber_acre.store.climates import every_climate
 from amber_acre.store.firm_terms import rounds_of
 from amber_acre.store.in_use import AreaInUse, everything_in_use
 from amber_acre.store.jobs import job_of, jobs_of_the_others, row_of
+from amber_acre.store.plans import AHEAD_DAYS, Programme, newest_plans, plans_on, seasons_to_show
 from amber_acre.store.shelf import shelf
 from amber_acre.store.stamps import Stamp, stamps_of
 from amber_acre.store.stock import in_stock
-from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
+from amber_acre.store.tables import AreaRow, ProgrammeNoteRow, ProgrammeRow
 
-# Before a season begins from which it is planned where nothing of this one is left, and shown once it is
-# [common-practice].
-AHEAD_DAYS = 90
 SEASON_DAYS = 365
 KEPT_AREAS = 2048  # areas by days, as their books
 _KEPT: Results[tuple[Stamp, date], tuple[JudgedJob, ...]] = Results(KEPT_AREAS)
@@ -46,10 +44,10 @@ _KEPT_YEARS: Results[tuple[Stamp, date, date], LawnYear] = Results(KEPT_SEASONS)
 
 @dataclass(frozen=True)
 class Lane:
-    """An area row, its programme row of the season shown (None: not planned), and what follows."""
+    """An area row, its programme of the season shown (None: not planned), and what follows."""
 
     area: AreaRow
-    programme: ProgrammeRow | None
+    programme: Programme | None
     year: LawnYear
 
     @property
@@ -58,18 +56,14 @@ class Lane:
         planned = self.programme.need_g_m2 if self.programme else self.year.need.yearly_g_m2
         return abs(self.year.need.yearly_g_m2 - planned) > 0.01 * planned
 
-    def row_of(self, number: int) -> JobRow | None:
-        rounds = self.programme.rounds if self.programme else []
-        return next((row for row in rounds if row.number == number), None)
-
     @property
     def said(self) -> list[str]:
         """What the plan says beside its rounds; how far it is proven stands elsewhere."""
-        notes = self.programme.notes if self.programme else []
+        notes = self.programme.notes if self.programme else ()
         return [note.sentence for note in notes if note.kind == "advice" and note.code != "gap"]
 
     def notes(self, kind: str) -> list[str]:
-        return [note.sentence for note in self.programme.notes if note.kind == kind] if self.programme else []
+        return self.programme.sentences(kind) if self.programme else []
 
 
 def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow | None:
@@ -82,27 +76,6 @@ def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow |
     return session.scalars(query.limit(1)).first()
 
 
-def season_to_show(session: Session, area: AreaRow, day: date) -> date:
-    """The season that contains ``day``; the next one where only that is planned, or where it is and begins soon."""
-    return seasons_to_show(session, [area], day)[area.id]
-
-
-def seasons_to_show(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, date]:
-    """The season to show of each area by its id, read together."""
-    query = select(ProgrammeRow.area_id, ProgrammeRow.season_start).where(
-        ProgrammeRow.area_id.in_([area.id for area in areas])
-    )
-    planned = {(area_id, start) for area_id, start in session.execute(query)}
-    climates = every_climate(session)
-    found = {}
-    for area in areas:
-        start = season_start(climates[area.property.climate_id], day)
-        following = next_season_start(start)
-        over = (area.id, start) not in planned or (following - day).days <= AHEAD_DAYS
-        found[area.id] = following if over and (area.id, following) in planned else start
-    return found
-
-
 def lane(session: Session, area: AreaRow, season: date, today: date) -> Lane:
     """An area's season with everything computed."""
     return lanes(session, [area], season, today)[0]
@@ -110,24 +83,21 @@ def lane(session: Session, area: AreaRow, season: date, today: date) -> Lane:
 
 def lanes(session: Session, areas: Sequence[AreaRow], season: date, today: date) -> list[Lane]:
     """The seasons of several areas, read together."""
-    ids = [area.id for area in areas]
-    query = select(ProgrammeRow).where(ProgrammeRow.area_id.in_(ids), ProgrammeRow.season_start == season)
-    lazily = lazyload(ProgrammeRow.rounds), lazyload(ProgrammeRow.notes)  # of most lanes nobody asks for them
-    newest = {row.area_id: row for row in session.scalars(query.options(*lazily).order_by(ProgrammeRow.id))}
+    newest = newest_plans(session, {area.id: season for area in areas})
     stamps = stamps_of(session)
     keys = {area.id: (stamps[area.id], season, today) for area in areas if area.id in stamps}
-    years = {key: year for key, at in keys.items() if (year := _KEPT_YEARS.look(at)) is not None}
+    years = _KEPT_YEARS.look_all(keys)
     new = [area for area in areas if area.id not in years]
     read = books(session, new, today) if new else {}
     for area in new:
-        year = _year_of(area, read[area.id], newest.get(area.id), season, today)
+        year = _year_of(area, read[area.id], newest[area.id], season, today)
         years[area.id] = _KEPT_YEARS.keep(keys[area.id], year) if area.id in keys else year
-    return [Lane(area, newest.get(area.id), years[area.id]) for area in areas]
+    return [Lane(area, newest[area.id], years[area.id]) for area in areas]
 
 
-def _year_of(area: AreaRow, book: AreaBook, programme: ProgrammeRow | None, season: date, today: date) -> LawnYear:
+def _year_of(area: AreaRow, book: AreaBook, programme: Programme | None, season: date, today: date) -> LawnYear:
     """The season of a lawn with everything computed."""
-    own = {row.id for row in programme.rounds} if programme else set()
+    own = set(programme.rounds) if programme else set()
     jobs = [one.job for one in book.jobs]
     rounds, others = [job for job in jobs if job.key in own], [job for job in jobs if job.key not in own]
     return lawn_year(brief_of(area, book, season), rounds, book.entries, season, today, others, book.ground)
@@ -159,7 +129,7 @@ def jobs_in_use(session: Session, day: date, kind: str = "") -> list[tuple[AreaI
     areas = [area for area in everything_in_use(session) if kind in ("", area.kind)]
     stamps = stamps_of(session)
     keys = {area.id: (stamps[area.id], day) for area in areas if area.id in stamps}
-    found = {key: jobs for key, at in keys.items() if (jobs := _KEPT.look(at)) is not None}
+    found = _KEPT.look_all(keys)
     new = [area.id for area in areas if area.id not in found]
     if new:
         read: dict[int, list[JudgedJob]] = {key: [] for key in new}
@@ -176,15 +146,12 @@ def _in_order(one: JudgedJob) -> tuple[bool, date, int]:
 
 def _rounds_of_seasons_past(session: Session, areas: Sequence[AreaRow], day: date) -> set[int]:
     """Keys of planned jobs whose season ended before the one that contains a day."""
-    if not areas:
-        return set()
     climates = every_climate(session)
     shown = {area.id: season_start(climates[area.property.climate_id], day) for area in areas}
-    query = select(JobRow.id, JobRow.area_id, ProgrammeRow.season_start).join(
-        ProgrammeRow, ProgrammeRow.id == JobRow.programme_id
-    )
-    rows = session.execute(query.where(JobRow.area_id.in_(list(shown))))
-    return {key for key, area_id, start in rows if start < shown[area_id]}
+    plans = plans_on(session, shown)
+    return {
+        key for area, start in shown.items() for plan in plans[area] if plan.season_start < start for key in plan.rounds
+    }
 
 
 def plan_area(session: Session, area: AreaRow, today: date, school: str = "", nodes: int = 0) -> ProgrammeRow:

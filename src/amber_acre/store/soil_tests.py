@@ -3,9 +3,9 @@
 from __future__ import annotations
 
 import json
-from collections.abc import Mapping, Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import dataclass, field
-from datetime import datetime
+from datetime import date, datetime
 
 from sqlalchemy import select
 from sqlalchemy.orm import Session
@@ -16,6 +16,8 @@ from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
+from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.stamps import SOIL
 from amber_acre.store.tables import AreaRow, LabLayoutRow, ProbeReadingRow, SoilAdviceRow, SoilTestRow, SoilValueRow
 
 
@@ -48,6 +50,66 @@ def soil_test_of(row: SoilTestRow) -> SoilTest:
 def tests_of(area: AreaRow) -> list[SoilTest]:
     """Every test of an area, newest first."""
     return [soil_test_of(row) for row in area.soil_tests]
+
+
+@dataclass(frozen=True)
+class Report:
+    """A laboratory's report as it is kept: the test, what was advised with it, and whether its doubts were confirmed;
+    ``id`` is the key of its row."""
+
+    id: int
+    test: SoilTest
+    advice: tuple[Advice, ...]
+    confirmed: bool
+
+
+@of_areas(SOIL)
+def reports_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Report, ...]]:
+    """Every report on areas by the area's key, newest first."""
+    query = select(SoilTestRow).where(SoilTestRow.area_id.in_(keys), SoilTestRow.deleted_at.is_(None))
+    found: dict[int, list[Report]] = {key: [] for key in keys}
+    for row in session.scalars(query.order_by(SoilTestRow.taken_on.desc(), SoilTestRow.id.desc())):
+        advice = tuple(Advice(one.material, one.typed, one.rate_g_m2) for one in row.advice)
+        found[row.area_id].append(Report(row.id, soil_test_of(row), advice, row.confirmed))
+    return {key: tuple(reports) for key, reports in found.items()}
+
+
+def tests_on(session: Session, keys: Collection[int]) -> dict[int, tuple[SoilTest, ...]]:
+    """Every test of areas by the area's key, newest first."""
+    return {key: tuple(one.test for one in reports) for key, reports in reports_on(session, keys).items()}
+
+
+@dataclass(frozen=True)
+class Probed:
+    """A reading of the probe as it is kept, with its place on the site sheet in metres; ``struck``: why it does not
+    count, '' where it does."""
+
+    id: int
+    on_day: date
+    spot: str
+    ph: float
+    x_m: float | None
+    y_m: float | None
+    who: str
+    struck: str
+
+
+@of_areas(SOIL)
+def every_probed_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Probed, ...]]:
+    """Every probe reading on areas by the area's key, oldest first, those that were struck out among them."""
+    query = select(ProbeReadingRow).where(ProbeReadingRow.area_id.in_(keys))
+    found: dict[int, list[Probed]] = {key: [] for key in keys}
+    for row in session.scalars(query.order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)):
+        found[row.area_id].append(Probed(row.id, row.on_day, row.spot, row.ph, row.x_m, row.y_m, row.who, row.struck))
+    return {key: tuple(readings) for key, readings in found.items()}
+
+
+def probed_on(session: Session, keys: Collection[int]) -> dict[int, tuple[ProbeReading, ...]]:
+    """Probe readings that count on areas by the area's key, oldest first."""
+    return {
+        key: tuple(ProbeReading(one.on_day, one.spot, one.ph) for one in readings if not one.struck)
+        for key, readings in every_probed_on(session, keys).items()
+    }
 
 
 def test_row(session: Session, test_id: int) -> SoilTestRow | None:
@@ -129,14 +191,6 @@ def same_test(area: AreaRow, test: SoilTest) -> bool:
 
 def reading_row(session: Session, reading_id: int) -> ProbeReadingRow | None:
     return session.get(ProbeReadingRow, reading_id)
-
-
-def probe_rows(session: Session, area_ids: Sequence[int], struck: bool = False) -> Sequence[ProbeReadingRow]:
-    """Probe readings of areas, oldest first; those struck out only where they are asked for."""
-    query = select(ProbeReadingRow).where(ProbeReadingRow.area_id.in_(area_ids))
-    if not struck:
-        query = query.where(ProbeReadingRow.struck == "")
-    return session.scalars(query.order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)).all()
 
 
 def layout_of(session: Session, laboratory: str) -> Layout | None:

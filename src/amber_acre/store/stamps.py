@@ -1,7 +1,8 @@
 """Stamps: a random number a scope, new with every change of what belongs to it, whoever makes it.
 
 The firm's, a property's and an area's stamps stand for what a book of an area rests on; the sky and the store room
-have one each.
+have one each. An area has one for each part of what lies on it, so that a job that moves leaves its log, its soil and
+what was seen there as they were read.
 
 Triggers of the database write them, so a change by another program counts as well. A stamp is drawn anew and never
 counted up: two histories of one file (a copy that was put back, two databases) never share one. What was computed
@@ -10,9 +11,9 @@ under the stamps of an area may therefore be kept for as long as they stand.
 
 from __future__ import annotations
 
-from collections.abc import Callable
-from functools import partial, wraps
-from typing import Concatenate, ParamSpec, TypeVar
+from collections.abc import Callable, Iterator, Mapping, Sequence
+from functools import wraps
+from typing import Any, Concatenate, ParamSpec, TypeVar
 
 from sqlalchemy import Connection, text
 from sqlalchemy.orm import Mapped, Session, mapped_column
@@ -25,12 +26,15 @@ P = ParamSpec("P")
 R = TypeVar("R")
 Stamp = tuple[int, ...]
 KEPT_LOADS = 16  # of one function: the weeks somebody turns through
-FIRM, PROPERTY, AREA = "firm", "property", "area"
+FIRM, PROPERTY = "firm", "property"
+# Of an area: itself with what was measured and is known of it; its tests and probe; its plans and jobs; its log; what
+# somebody saw on it.
+AREA, SOIL, PLAN, LOG, SEEN = PARTS = ("area", "soil", "plan", "log", "seen")
 SKY, STOCK = "sky", "stock"  # what was seen and forecast with the limits of holds; what came, was counted and went
 
 
 class StampRow(Base):
-    """The newest stamp of a scope: of the firm, the sky or the stock (key 0), of a property or an area."""
+    """The newest stamp of a scope: of the firm, the sky or the stock (key 0), of a property or a part of an area."""
 
     __tablename__ = "stamps"
 
@@ -39,35 +43,25 @@ class StampRow(Base):
     at: Mapped[int]
 
 
-# What a change of a table's row stamps: scope, and the key by the row's columns ({row} is NEW or OLD).
-_OWN = ((AREA, "{row}.area_id"),)
+# What a change of a table's row stamps: scope, and the key by the row's columns. {row} is NEW or OLD; {remade}: whether
+# the row came, went or is of another kind since.
+_REMADE = "CASE WHEN {remade} THEN {row}.id END"
+_TESTED = ((SOIL, "(SELECT area_id FROM soil_tests WHERE id = {row}.test_id)"),)
 STAMPED: dict[str, tuple[tuple[str, str], ...]] = {
-    "areas": ((AREA, "{row}.id"),),
-    **dict.fromkeys(
-        (
-            "facts",
-            "shapes",
-            "taken",
-            "walks",
-            "soil_tests",
-            "probe_readings",
-            "programmes",
-            "corrections",
-            "findings",
-            "jobs",
-        ),
-        _OWN,
-    ),
-    "entries": (*_OWN, (STOCK, "0")),
+    "areas": ((AREA, "{row}.id"), *((part, _REMADE) for part in PARTS if part != AREA)),
+    **dict.fromkeys(("facts", "shapes", "taken"), ((AREA, "{row}.area_id"),)),
+    **dict.fromkeys(("soil_tests", "probe_readings"), ((SOIL, "{row}.area_id"),)),
+    **dict.fromkeys(("soil_values", "soil_advice"), _TESTED),
+    **dict.fromkeys(("programmes", "corrections", "findings", "jobs"), ((PLAN, "{row}.area_id"),)),
+    "programme_notes": ((PLAN, "(SELECT area_id FROM programmes WHERE id = {row}.programme_id)"),),
+    "job_changes": ((PLAN, "(SELECT area_id FROM jobs WHERE id = {row}.job_id)"),),
+    "walks": ((SEEN, "{row}.area_id"),),
+    "entries": ((LOG, "{row}.area_id"), (STOCK, "0")),
     **dict.fromkeys(("deliveries", "stock_counts"), ((STOCK, "0"),)),
     **dict.fromkeys(("forecast_days", "hold_limits"), ((SKY, "0"),)),
-    "soil_values": ((AREA, "(SELECT area_id FROM soil_tests WHERE id = {row}.test_id)"),),
-    "soil_advice": ((AREA, "(SELECT area_id FROM soil_tests WHERE id = {row}.test_id)"),),
-    "programme_notes": ((AREA, "(SELECT area_id FROM programmes WHERE id = {row}.programme_id)"),),
-    "job_changes": ((AREA, "(SELECT area_id FROM jobs WHERE id = {row}.job_id)"),),
     "properties": ((PROPERTY, "{row}.id"),),
     "observations": (
-        (AREA, "{row}.area_id"),
+        (SEEN, "{row}.area_id"),
         (PROPERTY, "{row}.property_id"),
         (FIRM, "CASE WHEN {row}.climate_id IS NOT NULL THEN 0 END"),
         (SKY, "0"),
@@ -115,7 +109,8 @@ def triggers() -> dict[str, str]:
     found = {}
     for table, scopes in STAMPED.items():
         for action, rows in (("insert", ("NEW",)), ("delete", ("OLD",)), ("update", ("OLD", "NEW"))):
-            keys = dict.fromkeys((scope, key.format(row=row)) for row in rows for scope, key in scopes)
+            remade = "OLD.kind IS NOT NEW.kind" if action == "update" else "1"
+            keys = dict.fromkeys((scope, key.format(row=row, remade=remade)) for row in rows for scope, key in scopes)
             body = " ".join(
                 f"INSERT INTO stamps (scope, key, at) SELECT '{scope}', {key}, random() WHERE {key} IS NOT NULL"
                 " ON CONFLICT (scope, key) DO UPDATE SET at = excluded.at;"
@@ -129,7 +124,8 @@ def triggers() -> dict[str, str]:
 _FIRST = (
     *(f"INSERT OR REPLACE INTO stamps (scope, key, at) SELECT '{one}', 0, random()" for one in (FIRM, SKY, STOCK)),
     "INSERT OR REPLACE INTO stamps (scope, key, at) SELECT 'property', id, random() FROM properties",
-    "INSERT OR REPLACE INTO stamps (scope, key, at) SELECT 'area', id, random() FROM areas",
+    "INSERT OR REPLACE INTO stamps (scope, key, at) SELECT part, id, random() FROM areas, (SELECT 'area' AS part"
+    " UNION SELECT 'soil' UNION SELECT 'plan' UNION SELECT 'log' UNION SELECT 'seen')",
 )
 
 
@@ -156,39 +152,76 @@ def put_on(connection: Connection) -> None:
         connection.exec_driver_sql(statement)
 
 
-_ALL_STAMPS = text(
-    "SELECT areas.id, areas.parent_id, own.at, place.at, (SELECT at FROM stamps WHERE scope = 'firm' AND key = 0)"
-    " FROM areas"
-    " LEFT JOIN stamps AS own ON own.scope = 'area' AND own.key = areas.id"
+# The parts in the order of PARTS.
+_OF_AREAS = (
+    "SELECT areas.id, areas.parent_id, place.at, own.at, soil.at, planned.at, log.at, seen.at FROM areas"
     " LEFT JOIN stamps AS place ON place.scope = 'property' AND place.key = areas.property_id"
+    " LEFT JOIN stamps AS own ON own.scope = 'area' AND own.key = areas.id"
+    " LEFT JOIN stamps AS soil ON soil.scope = 'soil' AND soil.key = areas.id"
+    " LEFT JOIN stamps AS planned ON planned.scope = 'plan' AND planned.key = areas.id"
+    " LEFT JOIN stamps AS log ON log.scope = 'log' AND log.key = areas.id"
+    " LEFT JOIN stamps AS seen ON seen.scope = 'seen' AND seen.key = areas.id"
     " ORDER BY areas.id"
 )
-
-_ONE_STAMP = text("SELECT at FROM stamps WHERE scope = :scope AND key = 0")
-
-
-def stamps_of(session: Session) -> dict[int, Stamp]:
-    """What each area's book rests on, by the area's key: the stamps of the firm, of its property, and of its family,
-    a lawn with the patches in it. Areas without a stamp of their own are left out: nothing may be kept of them."""
-    return once(session, "stamps", lambda: _read_stamps(session))
+_OF_THE_REST = "SELECT scope, at FROM stamps WHERE scope IN ('firm', 'sky', 'stock') AND key = 0"
 
 
-def _read_stamps(session: Session) -> dict[int, Stamp]:
+class Stamps(Mapping[int, Stamp]):
+    """What each area's book rests on, by the area's key: the stamps of the firm, of its property, and of every part of
+    its family, a lawn with the patches in it.
+
+    Areas without stamps of their own are left out: nothing may be kept of them.
+    """
+
+    def __init__(self, firm: int | None, rows: Sequence[tuple[int, int | None, int | None, *Stamp]]) -> None:
+        self._firm = firm
+        self._rows = {} if firm is None else {row[0]: row for row in rows if None not in row[2:]}
+        self._patches: dict[int, list[int]] = {}
+        for row in self._rows.values():
+            if row[1] is not None:
+                self._patches.setdefault(row[1], []).append(row[0])
+
+    def __getitem__(self, area: int) -> Stamp:
+        _, parent, place, *_ = self._rows[area]
+        head = parent or area
+        family = [key for key in (head, *self._patches.get(head, ())) if key in self._rows]
+        return (self._firm or 0, place or 0, area, *(at for key in family for at in (key, *self._rows[key][3:])))
+
+    def __iter__(self) -> Iterator[int]:
+        return iter(self._rows)
+
+    def __len__(self) -> int:
+        return len(self._rows)
+
+    def parts(self, area: int, parts: Sequence[str]) -> Stamp | None:
+        """The area's key with the stamps of the firm and of some of its parts; None where nothing may be kept."""
+        row = self._rows.get(area)
+        return None if row is None else (self._firm or 0, area, *(row[_COLUMN[part]] or 0 for part in parts))
+
+    def patches(self, lawn: int) -> Sequence[int]:
+        """Keys of the patches in a lawn, deleted ones among them."""
+        return self._patches.get(lawn, ())
+
+
+_COLUMN = {part: n for n, part in enumerate(PARTS, start=3)}
+
+
+def stamps_of(session: Session) -> Stamps:
+    """The stamps of every area, as this session sees them."""
+    return once(session, "stamps", lambda: Stamps(_rest(session).get(FIRM), _rows_of(session, _OF_AREAS)))
+
+
+def _rest(session: Session) -> Mapping[str, int]:
+    """The stamps with key 0, by their scopes."""
+    return once(session, "stamps of the rest", lambda: dict(_rows_of(session, _OF_THE_REST)))
+
+
+def _rows_of(session: Session, statement: str) -> list[Any]:
+    """Rows as the driver gives them: stamps are read before anything else, at every request."""
     session.flush()
-    rows = session.execute(_ALL_STAMPS).all()
-    families: dict[int, list[int]] = {}
-    for key, parent, at, _, _ in rows:
-        families.setdefault(parent or key, []).extend((key, at or 0))
-    return {
-        key: (firm, place, key, *families[parent or key])
-        for key, parent, at, place, firm in rows
-        if at is not None and place is not None and firm is not None
-    }
-
-
-def _read_stamp(session: Session, scope: str) -> int | None:
-    session.flush()
-    return session.execute(_ONE_STAMP, {"scope": scope}).scalar()
+    driver = session.connection().connection.driver_connection
+    rows: list[Any] = driver.execute(statement).fetchall() if driver is not None else []
+    return rows
 
 
 def under(*scopes: str) -> Callable[[Callable[Concatenate[Session, P], R]], Callable[Concatenate[Session, P], R]]:
@@ -204,7 +237,8 @@ def under(*scopes: str) -> Callable[[Callable[Concatenate[Session, P], R]], Call
         @wraps(load)
         def asked(session: Session, /, *args: P.args, **kwargs: P.kwargs) -> R:
             """The kept result, or a new one."""
-            stamps = [once(session, f"stamp of {one}", partial(_read_stamp, session, one)) for one in scopes]
+            rest = _rest(session)
+            stamps = [rest.get(one) for one in scopes]
             if None in stamps:
                 return load(session, *args, **kwargs)
             key = (*stamps, args, tuple(sorted(kwargs.items())))

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
-from collections.abc import Sequence
+from collections.abc import Collection, Mapping, Sequence
 from dataclasses import fields
 from datetime import date
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, lazyload
 
 from amber_acre.core.measure.condition import Look
+from amber_acre.store.kept_parts import of_areas
 from amber_acre.store.once import once
+from amber_acre.store.stamps import SEEN
 from amber_acre.store.tables import AreaRow, PhotoRow, WalkRow
 
 
@@ -28,6 +30,16 @@ def write_walk(session: Session, area_id: int, look: Look, form_key: str) -> Wal
 def look_of(row: WalkRow) -> Look:
     """The core value of a look."""
     return Look(**{field.name: getattr(row, field.name) for field in fields(Look)})
+
+
+@of_areas(SEEN)
+def looks_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Look, ...]]:
+    """Looks at areas by the area's key, newest first, without their photographs."""
+    query = select(WalkRow).where(WalkRow.area_id.in_(keys)).options(lazyload(WalkRow.photos))
+    found: dict[int, list[Look]] = {key: [] for key in keys}
+    for row in session.scalars(query.order_by(WalkRow.on_day.desc(), WalkRow.id.desc())):
+        found[row.area_id].append(look_of(row))
+    return {key: tuple(looks) for key, looks in found.items()}
 
 
 def looks_of_property(session: Session, property_id: int) -> Sequence[WalkRow]:
@@ -56,12 +68,8 @@ def walks_of(session: Session, area_id: int) -> Sequence[WalkRow]:
 
 def colours_of(session: Session, area_ids: Sequence[int]) -> dict[int, list[tuple[date, int]]]:
     """Days and grades of leaf colour at looks of each area, newest first."""
-    query = select(WalkRow).where(WalkRow.area_id.in_(area_ids), WalkRow.colour.is_not(None))
-    found: dict[int, list[tuple[date, int]]] = {key: [] for key in area_ids}
-    for row in session.scalars(query.order_by(WalkRow.on_day.desc(), WalkRow.id.desc())):
-        if row.colour is not None:
-            found[row.area_id].append((row.on_day, row.colour))
-    return found
+    looks = looks_on(session, area_ids)
+    return {key: [(look.on_day, look.colour) for look in looks[key] if look.colour is not None] for key in area_ids}
 
 
 def newest_walks(session: Session, property_id: int) -> dict[int, WalkRow]:

@@ -36,6 +36,7 @@ _environment = Environment(
     undefined=StrictUndefined,
     trim_blocks=True,
     lstrip_blocks=True,
+    auto_reload=False,  # nobody looks at the disk for a template while somebody waits: a changed one needs a new start
 )
 
 

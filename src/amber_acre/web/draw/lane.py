@@ -19,6 +19,7 @@ from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import Daily
 from amber_acre.core.tables.chelates import CHELATES
+from amber_acre.web.draw.corners import corners
 from amber_acre.web.draw.tape import Scale
 from amber_acre.web.shown import Shown, adding_up
 
@@ -152,7 +153,7 @@ def _y(values: Daily, ceiling: float) -> Daily:
 
 
 def _points(xs: Daily, ys: Daily) -> str:
-    return " L".join(f"{x:.1f} {y:.1f}" for x, y in zip(xs, ys, strict=True))
+    return " L".join(f"{x:.1f} {y:.1f}" for x, y in corners(list(zip(xs.tolist(), ys.tolist(), strict=True))))
 
 
 def _line(xs: Daily, values: Daily, ceiling: float) -> str:

@@ -5,11 +5,13 @@ from __future__ import annotations
 from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
+from functools import lru_cache
 
 from amber_acre.core.season.windows import Span
 
 WIDTH = 912.0
 LABEL_PX_PER_CHARACTER = 5.6
+TAPES_AT_MOST = 256  # kept: a firm's climates on a few days
 
 
 @dataclass(frozen=True)
@@ -67,7 +69,12 @@ class Tape:
 
 
 def draw_tape(start: date, end: date, spans: Sequence[Span], day: date) -> Tape:
-    """A tape from ``start`` to ``end`` with its windows and the plumb-line at ``day``."""
+    """A tape from ``start`` to ``end`` with its windows and the plumb-line at ``day``; the same one for the same."""
+    return _drawn(start, end, tuple(spans), day)
+
+
+@lru_cache(TAPES_AT_MOST)
+def _drawn(start: date, end: date, spans: tuple[Span, ...], day: date) -> Tape:
     scale = Scale(start, end)
     inside = start <= day < end
     x = scale.x(day)

@@ -28,7 +28,8 @@ from amber_acre.store.in_use import everything_in_use
 from amber_acre.store.jobs import job_versions
 from amber_acre.store.pale import unasked_pale
 from amber_acre.store.plan_copies import copy_year
-from amber_acre.store.programmes import judged_jobs, programme_of, season_to_show
+from amber_acre.store.plans import season_to_show
+from amber_acre.store.programmes import judged_jobs, programme_of
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.lane import draw_planting

@@ -10,10 +10,10 @@ from amber_acre.core.jobs.use import Use
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.windows import Span, spans
-from amber_acre.store.climates import climate_of
+from amber_acre.store.climates import every_climate
 from amber_acre.store.gardens import GardenLane, garden_lanes
 from amber_acre.store.programmes import Lane, judged_jobs
-from amber_acre.store.rules import rule_set_of
+from amber_acre.store.rules import every_rule_set
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.draw.lane import LaneDrawing, draw_jobs, draw_planting
 from amber_acre.web.draw.tape import Tape
@@ -21,11 +21,11 @@ from amber_acre.web.page import Reading
 from amber_acre.web.shown import Shown
 
 
-def windows_of(place: PropertyRow, season: date) -> tuple[Span, ...]:
+def windows_of(session: Reading, place: PropertyRow, season: date) -> tuple[Span, ...]:
     """Frost, heat and closed times of a property without a lawn, on its tape."""
-    climate = climate_of(place.climate)
+    climate = every_climate(session)[place.climate_id]
     series = daily_series(climate, season, next_season_start(season))
-    return spans(climate, series, rule_set_of(place.rule_set).blackouts, "cool")
+    return spans(climate, series, every_rule_set(session)[place.rule_set_id].blackouts, "cool")
 
 
 def planting_lanes(

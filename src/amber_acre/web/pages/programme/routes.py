@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date
 from typing import Annotated
@@ -21,18 +22,20 @@ from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
 from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
-from amber_acre.store.climates import climate_of
-from amber_acre.store.corrections import findings_of
-from amber_acre.store.gardens import without_a_year
-from amber_acre.store.jobs import job_versions
-from amber_acre.store.kept_sums import kept_sums
+from amber_acre.store.climates import every_climate
+from amber_acre.store.corrections import findings_on
+from amber_acre.store.gardens import waits_for_a_year
+from amber_acre.store.jobs import marks_on
+from amber_acre.store.kept_sums import sums_of_property
 from amber_acre.store.observed import hold_limits
 from amber_acre.store.pale import unasked_pale
+from amber_acre.store.plans import plans_on, season_to_show
 from amber_acre.store.programmes import Lane
+from amber_acre.store.rules import every_rule_set
 from amber_acre.store.shelf import shelf
 from amber_acre.store.stock import stocks
-from amber_acre.store.tables import PropertyRow
-from amber_acre.store.walks import look_of, walks_of
+from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.walks import looks_on
 from amber_acre.web.draw.lane import LaneDrawing, draw_lane
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.page import AsOf, Key, Reading, Today, found, render, units_of
@@ -84,15 +87,13 @@ def _page(
     areas = [row for row in everything if row.kind == "lawn"]
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
-    season = (
-        store.season_to_show(session, next((a for a in areas if a.id == area_id), areas[0]), day) if areas else None
-    )
+    season = season_to_show(session, next((a for a in areas if a.id == area_id), areas[0]), day) if areas else None
     lanes = store.lanes(session, areas, season, day) if season else []
     tape, drawn = None, []
     if season is None and everything:
-        season = season_start(climate_of(place.climate), day)
+        season = season_start(every_climate(session)[place.climate_id], day)
     if season is not None:
-        windows = lanes[0].year.spans if lanes else beside.windows_of(place, season)
+        windows = lanes[0].year.spans if lanes else beside.windows_of(session, place, season)
         tape = draw_tape(season, next_season_start(season), windows, day)
         drawn = [DrawnLane(lane, draw_lane(lane.year, tape.scale, day, shown)) for lane in lanes]
     chosen = next((lane for lane in lanes if lane.area.id == area_id), lanes[0] if lanes else None)
@@ -103,21 +104,26 @@ def _page(
         "programme/year.html",
         units=units,
         place=place,
+        climate=every_climate(session)[place.climate_id],
+        rules=every_rule_set(session)[place.rule_set_id],
         day=day,
         season=season,
         tape=tape,
         lanes=drawn,
         others=[row for row in everything if row.kind != "lawn"],
-        kept=kept_sums(session, place.id),
-        unplanned=len(without_a_year(session, day, place.id)),
+        kept=sums_of_property(session, place.id),
+        unplanned=_unplanned(session, place, everything, day),
         plantings=beside.planting_lanes(session, everything, tape, day, shown) if tape else [],
         thin=beside.thin_lanes(session, everything, tape, day, shown) if tape else [],
         chosen=chosen,
         soil=soil,
         season_jobs=[j for j in chosen.year.season_jobs if j.done or not j.job.skipped] if chosen else [],
         pale=unasked_pale(session, chosen.area.id) if chosen else None,
-        open_findings=[f for f in findings_of(session, [chosen.area.id]) if f.closed_on is None] if chosen else [],
+        open_findings=[f for f in findings_on(session, [chosen.area.id])[chosen.area.id] if f.closed_on is None]
+        if chosen
+        else [],
         judged=judged,
+        mark=marks_on(session, [chosen.area.id])[chosen.area.id].get(judged.job.key) if chosen and judged else None,
         stock=stocks(session),
         hold_rules=hold_rules(judged, hold_limits(session)) if judged else [],
         products=shelf(session),
@@ -130,6 +136,13 @@ def _page(
     )
 
 
+def _unplanned(session: Reading, place: PropertyRow, areas: Sequence[AreaRow], day: date) -> int:
+    """How many areas have no year yet, or are to be planned ahead."""
+    start = season_start(every_climate(session)[place.climate_id], day)
+    plans = plans_on(session, [row.id for row in areas])
+    return sum(waits_for_a_year(row.kind, start, plans[row.id], day) for row in areas)
+
+
 def _result(lane: Lane, judged: JudgedJob) -> Shows | None:
     """By when a round's result is to be seen."""
     product = judged.product
@@ -138,18 +151,19 @@ def _result(lane: Lane, judged: JudgedJob) -> Shows | None:
 
 def _movable(session: Reading, lanes: list[Lane]) -> dict[int, tuple[int, int, str]]:
     """Version, product and placement of each round that may be dragged to another day on the tape."""
-    jobs = [one.job for lane in lanes for one in lane.year.rounds if not one.job.skipped]
-    versions = job_versions(session, [job.key for job in jobs])
-    return {
-        job.key: (versions[job.key], job.product.key if job.product is not None else 0, job.placement)
-        for job in jobs
-        if job.key in versions
-    }
+    marks = marks_on(session, [lane.area.id for lane in lanes])
+    found: dict[int, tuple[int, int, str]] = {}
+    for lane in lanes:
+        for job in (one.job for one in lane.year.rounds if not one.job.skipped):
+            mark = marks[lane.area.id].get(job.key)
+            if mark is not None:
+                found[job.key] = mark.version, job.product.key if job.product is not None else 0, job.placement
+    return found
 
 
 def _looks_due(session: Reading, lane: Lane, day: date) -> tuple[LookDue, ...]:
     """What went down on a lawn and should show by now, with nobody having looked since."""
-    looks = [look_of(row) for row in walks_of(session, lane.area.id)]
+    looks = looks_on(session, [lane.area.id])[lane.area.id]
     return looks_due(lane.year.entries, looks, soil_on(lane.year.lawn.climate, day), day)
 
 

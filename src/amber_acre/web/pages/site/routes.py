@@ -29,7 +29,7 @@ from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import Lane, judged_jobs, lane
 from amber_acre.store.programmes import lanes as all_lanes
 from amber_acre.store.site import OnSheet
-from amber_acre.store.soil_tests import probe_rows
+from amber_acre.store.soil_tests import every_probed_on
 from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
 from amber_acre.store.walks import newest_walks
 from amber_acre.web.draw.lane import draw_lane
@@ -289,13 +289,11 @@ def _readings(
 def _probed(session: Reading, rows: list[AreaRow]) -> list[tuple[tuple[float, float], float, str]]:
     """The newest reading of every spot that was measured in: its place, pH and words."""
     newest: dict[tuple[int, str], tuple[tuple[float, float], float, str]] = {}
-    for row in probe_rows(session, [row.id for row in rows]):
-        if row.x_m is not None and row.y_m is not None:
-            newest[row.area_id, row.spot] = (
-                (row.x_m, row.y_m),
-                row.ph,
-                f"{row.spot}, {row.on_day:%-d %B %Y}: pH {row.ph:.1f}",
-            )
+    probed = every_probed_on(session, [row.id for row in rows])
+    for area, one in ((row.id, one) for row in rows for one in probed[row.id] if not one.struck):
+        if one.x_m is not None and one.y_m is not None:
+            words = f"{one.spot}, {one.on_day:%-d %B %Y}: pH {one.ph:.1f}"
+            newest[area, one.spot] = (one.x_m, one.y_m), one.ph, words
     return list(newest.values())
 
 

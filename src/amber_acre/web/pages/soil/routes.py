@@ -43,7 +43,7 @@ PROBE_ROWS = 6
 
 @router.get("/areas/{area_id}/soil")
 def show_soil(request: Request, session: Reading, today: Today, area_id: Key, working: str = "") -> HTMLResponse:
-    area = found(area_of(session, area_id), "This area")
+    area = found(area_of(session, area_id, light=True), "This area")
     return _show(request, session, area, ground_of(session, area, today), working)
 
 
@@ -119,7 +119,7 @@ def export_probe(session: Reading, area_id: Key) -> Response:
     area = found(area_of(session, area_id), "This area")
     lines = [
         ProbeLine(area.name, row.on_day, row.spot, row.ph, row.x_m, row.y_m, row.who, row.struck)
-        for row in store.probe_rows(session, [area.id], struck=True)
+        for row in store.every_probed_on(session, [area.id])[area.id]
     ]
     return Response(
         write_readings(lines),
@@ -242,11 +242,10 @@ def _show(
         area=area,
         ground=ground,
         test=test,
-        rows=area.soil_tests,
+        reports=ground.reports,
         measures=MEASURES,
-        ordered=lambda row: sorted(row.values, key=lambda value: list(MEASURES).index(value.measure)),
         age=test.age_doubt(request.app.state.settings.day()) if test else None,
-        doubts=test.doubts(area.property.climate.region) if test else (),
+        doubts=test.doubts(ground.climate.region) if test else (),
         verdicts=[(verdict, draw_range(verdict)) for verdict in read],
         exchange=charge,
         exchange_bar=draw_exchange(charge) if charge else (),
@@ -259,7 +258,7 @@ def _show(
         triangle=draw_triangle(sand, clay, ground.texture),
         times=None if ground.ph is None else times_as_acid(ground.ph, 7.0),
         around=ph_around(session, area, request.app.state.settings.day()) if ground.ph is None else [],
-        probe_rows=store.probe_rows(session, [area.id], struck=True),
+        probed=store.every_probed_on(session, [area.id])[area.id],
         entry_rows=PROBE_ROWS,
         typed=typed_text or {},
         faults=faults or {},

@@ -17,6 +17,7 @@ from amber_acre.store import programmes
 from amber_acre.store.areas import lawn_row
 from amber_acre.store.books import book_of
 from amber_acre.store.corrections import corrections_of, expected_course, jobs_of
+from amber_acre.store.plans import season_to_show
 from amber_acre.store.soil_tests import tests_of
 from amber_acre.store.tables import AreaRow
 from amber_acre.store.walks import look_of, walks_of
@@ -38,7 +39,7 @@ def _course(session: Reading, row: AreaRow, ground: Ground, today: date) -> Cour
 @router.get("/areas/{area_id}/years")
 def show_years(request: Request, session: Reading, today: Today, area_id: Key) -> HTMLResponse:
     row = found(lawn_row(session, area_id), "This lawn")
-    season = programmes.season_to_show(session, row, today)
+    season = season_to_show(session, row, today)
     lane = programmes.lane(session, row, season, today)
     book = book_of(session, row, today)
     years = seasons_of_years(
