@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
+from datetime import date, timedelta
+from functools import lru_cache
 
 import numpy as np
 
+from amber_acre.core.by_content import by_content
 from amber_acre.core.care.brief import Lawn, Upkeep
 from amber_acre.core.care.establishing import ESTABLISHES
 from amber_acre.core.care.lawn import demand_of, part_with_grass, shade_of
@@ -26,6 +29,7 @@ ORGANIC_MATTER_FACTOR = 0.75
 # The printed ranges are of seasons of about 7.5 months [season-length-n].
 SEASON_BASE, SEASON_PER_YEAR, SEASON_USUAL_DAYS, SEASON_LEAST, SEASON_MOST = 0.55, 0.45, 228.0, 0.7, 1.2
 STEP_DOWN = 0.75  # of a season's nitrogen the next one brings at least, where a lawn is weaned [common-practice]
+KEPT_NEEDS = 512  # lawns in their seasons
 LEAST_WATER_SHARE = 0.6  # drought-hardy turf lives through: a rainless summer never takes more off [common-practice]
 
 
@@ -45,6 +49,11 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     where not irrigated, × shade; never over the printed high end, and said where it comes to lie under the low end;
     held under the rule's yearly cap. Demand of a day follows the growth of the place, parts of the season and heat.
     """
+    return _need_of(replace(lawn, name=""), series)  # whatever it is called
+
+
+@by_content(KEPT_NEEDS)
+def _need_of(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     working = Working("Nitrogen need of the year")
     need = _need_at_upkeep(lawn, working)
     if lawn.clippings_returned:
@@ -96,7 +105,7 @@ def nitrogen_need(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
 
 def by_day(year: Phases, steps: Steps, series: DailySeries) -> Daily:
     """A curve of steps on the days of a series, straight between the days that stand for the steps."""
-    days = np.array([_day_of_year(series, n) for n in range(len(series.mean_c))])
+    days = np.array(_days_of_year(series.start, len(series.mean_c)))
     middles = (np.arange(STEPS) + 0.5) * STEP_DAYS + sum(MONTH_DAYS[: year.first_month]) - year.early_days
     found: Daily = np.interp(days, middles % 365, steps, period=365)
     return found
@@ -222,7 +231,7 @@ def _times(working: Working, need: float, factor: float, reason: str, source: st
 def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: Working) -> float:
     """The share of the season's growth that water allows, worked month by month."""
     water = water_year(lawn.climate, lawn.grass.season, working, lawn.store_mm)
-    month = np.array([series.day(n).month - 1 for n in range(len(growth))])
+    month = np.array(_months_of(series.start, len(growth)))
     monthly = [float(growth[month == m].sum()) for m in range(12)]
     full = [Figure(f"g{m + 1}", monthly[m], "days", f"growth in {MONTH_NAMES[m]}") for m in range(12)]
     wet = [Figure(f"w{m + 1}", water.share[m], "", f"water in {MONTH_NAMES[m]}") for m in range(12)]
@@ -253,6 +262,14 @@ def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: W
     )
 
 
-def _day_of_year(series: DailySeries, index: int) -> float:
-    day = series.day(index)
-    return sum(MONTH_DAYS[: day.month - 1]) + day.day - 0.5
+@lru_cache(maxsize=64)
+def _days_of_year(start: date, days: int) -> tuple[float, ...]:
+    """The middle of each of so many days from ``start`` on, in days of a year of 365."""
+    dates = [start + timedelta(days=n) for n in range(days)]
+    return tuple(sum(MONTH_DAYS[: day.month - 1]) + day.day - 0.5 for day in dates)
+
+
+@lru_cache(maxsize=64)
+def _months_of(start: date, days: int) -> tuple[int, ...]:
+    """The month, 0–11, of each of so many days from ``start`` on."""
+    return tuple((start + timedelta(days=n)).month - 1 for n in range(days))

@@ -29,15 +29,16 @@ def season_pool(released: Daily, demand: Daily, series: DailySeries, climate: Cl
     year, capacity = phases(climate), capacity_mm(texture)
     surplus = bucket(year, capacity).surplus_mm
     by_step = 1 - DRAINS_MOST * np.exp(-surplus / (DRAINS_BY * capacity))
+    drains_a_day = (1 - (1 - by_step) ** (1 / STEP_DAYS)).tolist()
     left, drained, unmet = 0.0, 0.0, 0.0
-    found = np.zeros(len(released))
-    for n in range(len(released)):
-        have = left + float(released[n])
-        taken = min(have, float(demand[n]))
-        unmet += float(demand[n]) - taken
-        share = 1 - (1 - float(by_step[year.step_of(series.day(n))])) ** (1 / STEP_DAYS)
-        drains = (have - taken) * share
+    found = []
+    steps = year.steps_of(series.start, len(released))
+    for comes, asked, step in zip(released.tolist(), demand.tolist(), steps, strict=True):
+        have = left + comes
+        taken = min(have, asked)
+        unmet += asked - taken
+        drains = (have - taken) * drains_a_day[step]
         drained += drains
         left = have - taken - drains
-        found[n] = left
-    return Pool(found, drained, unmet)
+        found.append(left)
+    return Pool(np.array(found), drained, unmet)

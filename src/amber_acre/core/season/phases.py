@@ -69,9 +69,21 @@ class Phases:
 
     def step_of(self, day: date) -> int:
         """The step a day lies in."""
-        usual = day + timedelta(days=self.early_days)
-        quarter = sum(usual.day > last for last in (LAST_IN_FEBRUARY if usual.month == FEBRUARY else LAST_OF_QUARTER))
-        return ((usual.month - 1 - self.first_month) * 4 + quarter) % STEPS
+        return _step_of(self.first_month, day + timedelta(days=self.early_days))
+
+    def steps_of(self, start: date, days: int) -> tuple[int, ...]:
+        """The step each of so many days from ``start`` on lies in."""
+        return _steps_of(self.first_month, start + timedelta(days=self.early_days), days)
+
+
+def _step_of(first_month: int, usual: date) -> int:
+    quarter = sum(usual.day > last for last in (LAST_IN_FEBRUARY if usual.month == FEBRUARY else LAST_OF_QUARTER))
+    return ((usual.month - 1 - first_month) * 4 + quarter) % STEPS
+
+
+@lru_cache(maxsize=64)
+def _steps_of(first_month: int, usual: date, days: int) -> tuple[int, ...]:
+    return tuple(_step_of(first_month, usual + timedelta(days=n)) for n in range(days))
 
 
 def phases(climate: Climate) -> Phases:

@@ -6,12 +6,14 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from amber_acre.core.by_content import by_first
 from amber_acre.core.season.phases import STEPS, Phases, Steps
 from amber_acre.core.tables.textures import TEXTURES
 
 ROOTS_REACH_MM = 600.0  # depth from which turf still takes nitrate and water [common-practice]
 TURF_USE = 0.8  # of the reference evapotranspiration, over the year [fao-56]
 UNKNOWN_TEXTURE = "loam"
+KEPT_BUCKETS = 256  # climates by textures
 
 
 @dataclass(frozen=True)
@@ -27,6 +29,7 @@ def capacity_mm(texture: str) -> float:
     return TEXTURES[texture or UNKNOWN_TEXTURE].available * ROOTS_REACH_MM
 
 
+@by_first(KEPT_BUCKETS)
 def bucket(year: Phases, capacity: float) -> Bucket:
     """A soil store filled by rain and emptied by turf, run round the year until it repeats [fao-56]."""
     store, share, surplus = capacity, np.ones(STEPS), np.zeros(STEPS)
@@ -40,4 +43,7 @@ def bucket(year: Phases, capacity: float) -> Bucket:
             store += float(year.rain_mm[n]) - taken
             surplus[n] = max(0.0, store - capacity)
             store = min(capacity, store)
-    return Bucket(np.round(share, 9), np.round(surplus, 9))
+    share, surplus = np.round(share, 9), np.round(surplus, 9)
+    for kept in (share, surplus):
+        kept.flags.writeable = False
+    return Bucket(share, surplus)

@@ -12,15 +12,16 @@ def corners(points: Sequence[tuple[float, float]], within: float = WITHIN_PX) ->
     lies within ``within`` of y of the line that is left."""
     if len(points) < 3:
         return list(points)
-    kept = [points[0]]
+    (x0, y0), *rest = points
+    kept, (x, y) = [(x0, y0)], rest[0]
     low, high = float("-inf"), float("inf")
-    for n in range(1, len(points) - 1):
-        x0, y0 = kept[-1]
-        x, y = points[n]
-        one, other = sorted(((y - within - y0) / (x - x0), (y + within - y0) / (x - x0)))
-        low, high = max(low, one), min(high, other)
-        ahead_x, ahead_y = points[n + 1]
-        if not low <= (ahead_y - y0) / (ahead_x - x0) <= high:
+    for ahead in rest[1:]:
+        one, other = (y - within - y0) / (x - x0), (y + within - y0) / (x - x0)
+        if x < x0:
+            one, other = other, one
+        low, high = (one if one > low else low), (other if other < high else high)
+        if not low <= (ahead[1] - y0) / (ahead[0] - x0) <= high:
             kept.append((x, y))
-            low, high = float("-inf"), float("inf")
+            x0, y0, low, high = x, y, float("-inf"), float("inf")
+        x, y = ahead
     return [*kept, points[-1]]
