@@ -9,7 +9,7 @@ import copyreg
 import hashlib
 import pickle
 from collections import OrderedDict
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Mapping, Sequence
 from functools import wraps
 from threading import Lock
 from types import MappingProxyType
@@ -97,6 +97,16 @@ def by_content(at_most: int) -> Callable[[Callable[P, R]], Callable[P, R]]:
     return keeping
 
 
+def _key(held: object, args: tuple[object, ...], kwargs: dict[str, object]) -> tuple[object, ...]:
+    """What is held, with the other arguments as they are, or by their content where they cannot be looked up."""
+    key: tuple[object, ...] = (held, args, tuple(sorted(kwargs.items())))
+    try:
+        hash(key)
+    except TypeError:
+        key = (held, content_of(args, sorted(kwargs.items())))
+    return key
+
+
 def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callable[Concatenate[F, P], R]]:
     """As :func:`by_content`, where the first argument is itself a kept result: it is known by being the same object.
     The others are known by being equal, or by their content where they cannot be looked up."""
@@ -108,12 +118,37 @@ def by_first(at_most: int) -> Callable[[Callable[Concatenate[F, P], R]], Callabl
         @wraps(function)
         def asked(first: F, /, *args: P.args, **kwargs: P.kwargs) -> R:
             """The kept result, or a new one."""
-            key: tuple[object, ...] = (id(first), args, tuple(sorted(kwargs.items())))
             try:
-                hash(key)
+                key = _key(id(first), args, kwargs)
             except TypeError:
-                key = (id(first), content_of(args, sorted(kwargs.items())))
+                return function(first, *args, **kwargs)
             return results.get(key, lambda: function(first, *args, **kwargs), first)
+
+        return asked
+
+    return keeping
+
+
+def by_each(
+    at_most: int,
+) -> Callable[[Callable[Concatenate[Sequence[F], P], R]], Callable[Concatenate[Sequence[F], P], R]]:
+    """As :func:`by_first`, where the first argument is a sequence of kept results, each known by being the same."""
+
+    def keeping(
+        function: Callable[Concatenate[Sequence[F], P], R],
+    ) -> Callable[Concatenate[Sequence[F], P], R]:
+        """The function that remembers."""
+        results: Results[object, R] = Results(at_most)
+
+        @wraps(function)
+        def asked(first: Sequence[F], /, *args: P.args, **kwargs: P.kwargs) -> R:
+            """The kept result, or a new one."""
+            held = tuple(first)
+            try:
+                key = _key(tuple(map(id, held)), args, kwargs)
+            except TypeError:
+                return function(held, *args, **kwargs)
+            return results.get(key, lambda: function(held, *args, **kwargs), held)
 
         return asked
 

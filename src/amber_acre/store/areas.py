@@ -78,6 +78,13 @@ _OF_A_PROPERTY = (
 _EVERYTHING_OF_AN_AREA = (AreaRow.shapes, AreaRow.taken, AreaRow.facts, AreaRow.soil_tests)
 LIGHTLY = tuple(lazyload(one) for one in _EVERYTHING_OF_AN_AREA)
 _LIGHT = _OF_A_PROPERTY.options(*LIGHTLY)
+_IN_USE = (
+    select(AreaRow)
+    .where(AreaRow.deleted_at.is_(None))
+    .order_by(AreaRow.property_id, AreaRow.id)
+    .options(selectinload(AreaRow.property), *LIGHTLY)
+)
+_SOME_IN_USE = _IN_USE.where(AreaRow.id.in_(bindparam("keys", expanding=True)))
 _ONE = select(AreaRow).where(AreaRow.id == bindparam("area")).options(*LIGHTLY)
 
 
@@ -92,13 +99,10 @@ def areas_in_use(session: Session) -> Sequence[AreaRow]:
 
 
 def rows_in_use(session: Session, keys: Sequence[int] | None) -> Sequence[AreaRow]:
-    """Areas in use, of some keys or (None) all, by property and with what of their properties a book reads."""
-    query = select(AreaRow).where(AreaRow.deleted_at.is_(None)).order_by(AreaRow.property_id, AreaRow.id)
-    if keys is not None:
-        query = query.where(AreaRow.id.in_(keys))
-    outlines = lazyload(AreaRow.shapes), lazyload(AreaRow.taken)
-    query = query.options(selectinload(AreaRow.property), *outlines)
-    return [row for row in session.scalars(query) if row.property.deleted_at is None]
+    """Areas in use, of some keys or (None) all, by property and with what of their properties a book reads; what is
+    typed, measured and tested of them is loaded when it is asked for."""
+    rows = session.scalars(_IN_USE) if keys is None else session.scalars(_SOME_IN_USE, {"keys": keys})
+    return [row for row in rows if row.property.deleted_at is None]
 
 
 def reading_of(row: AreaRow) -> Reading:

@@ -71,15 +71,22 @@ def entries_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[En
 
 def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRow]:
     """Entries, newest first; of one area or of all."""
-    query = select(EntryRow).order_by(EntryRow.applied_on.desc(), EntryRow.id.desc())
-    if area_id is not None:
-        query = query.where(EntryRow.area_id == area_id)
-    named = selectinload(EntryRow.area).options(
-        lazyload(AreaRow.shapes), lazyload(AreaRow.facts), lazyload(AreaRow.taken), lazyload(AreaRow.soil_tests)
-    )
-    place = named.selectinload(AreaRow.property).options(lazyload("*"))  # who and where, no climate and no rules
-    query = query.options(place, selectinload(EntryRow.job).options(lazyload(JobRow.correction)))
+    query = _ENTRIES if area_id is None else _ENTRIES.where(EntryRow.area_id == area_id)
     return session.scalars(query).all()
+
+
+_NAMED = selectinload(EntryRow.area)
+_ENTRIES = (
+    select(EntryRow)
+    .order_by(EntryRow.applied_on.desc(), EntryRow.id.desc())
+    .options(
+        _NAMED.options(
+            lazyload(AreaRow.shapes), lazyload(AreaRow.facts), lazyload(AreaRow.taken), lazyload(AreaRow.soil_tests)
+        ),
+        _NAMED.selectinload(AreaRow.property).options(lazyload("*")),  # who and where, no climate and no rules
+        selectinload(EntryRow.job).options(lazyload(JobRow.correction)),
+    )
+)
 
 
 def entry_row(session: Session, entry_id: int) -> EntryRow | None:

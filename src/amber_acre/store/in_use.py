@@ -10,6 +10,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import Climate
 from amber_acre.store.climates import climate_of, every_climate
+from amber_acre.store.once import once
 from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
 
 
@@ -43,6 +44,10 @@ def place_in_use(row: PropertyRow) -> PlaceInUse:
 
 def everything_in_use(session: Session, place: int | None = None) -> list[AreaInUse]:
     """Every area in use, of one property or (None) all, by property."""
+    return once(session, f"in use at {place}", lambda: _in_use(session, place))
+
+
+def _in_use(session: Session, place: int | None) -> list[AreaInUse]:
     climates = every_climate(session)
     of_place, of_area = _PLACES, _AREAS
     if place is not None:

@@ -3,12 +3,12 @@
 from __future__ import annotations
 
 import math
-from collections.abc import Sequence, Set
+from collections.abc import Collection, Mapping, Sequence, Set
 from dataclasses import dataclass
 from datetime import datetime
 
 from sqlalchemy import select
-from sqlalchemy.orm import Session
+from sqlalchemy.orm import Session, lazyload
 
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.measure.area_facts import ReadFact, number_of
@@ -24,26 +24,64 @@ from amber_acre.core.quantities import Metres
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
 from amber_acre.store.areas import areas_of, facts_of, plan_size_of, reading_of, set_taken
+from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.stamps import AREA
 from amber_acre.store.tables import AreaRow, ContextRow, PacerRow, PropertyRow
 
 
 @dataclass(frozen=True)
 class OnSheet:
-    """An area or context on the sheet: its row, its plan in its own frame, and where it is placed (None: nowhere
-    yet)."""
+    """An area or context on the sheet: its row, its plan in its own frame, where it is placed (None: nowhere yet) and
+    the plan there; what the sheet takes from it by name, and whether one of its cut-outs has no place."""
 
     row: AreaRow | ContextRow
     plan: Plan
     place: Place | None
+    placed: Placed | None
+    taken: tuple[str, ...] = ()
+    loose_cut: bool = False
 
-    @property
-    def placed(self) -> Placed | None:
-        """Ring and holes on the property's plan."""
-        if self.place is None:
-            return None
-        ring, holes = on_plan(self.plan, self.place)
-        parent = self.row.parent_id if isinstance(self.row, AreaRow) else None
-        return Placed(self.row.id, self.row.name, self.row.kind, ring, holes, parent)
+
+def on_sheet(row: AreaRow | ContextRow, plan: Plan, place: Place | None) -> OnSheet:
+    """An area or context with its plan at a place."""
+    return OnSheet(row, plan, place, _placed(row, plan, place))
+
+
+def _placed(row: AreaRow | ContextRow, plan: Plan, place: Place | None) -> Placed | None:
+    """Ring and holes on the property's plan."""
+    if place is None:
+        return None
+    ring, holes = on_plan(plan, place)
+    parent = row.parent_id if isinstance(row, AreaRow) else None
+    return Placed(row.id, row.name, row.kind, ring, holes, parent)
+
+
+@dataclass(frozen=True)
+class _Drawn:
+    """What of an area's sheet hangs on the area alone."""
+
+    plan: Plan | None
+    place: Place | None
+    placed: Placed | None
+    taken: tuple[str, ...]
+    loose_cut: bool
+
+
+@of_areas(AREA)
+def _drawn_on(session: Session, keys: Collection[int]) -> Mapping[int, _Drawn]:
+    """Plans of areas by the area's key, at their places."""
+    query = select(AreaRow).where(AreaRow.id.in_(keys)).options(lazyload(AreaRow.soil_tests))
+    found = {}
+    for row in session.scalars(query):
+        plan, place = plan_of(row), _place(row)
+        found[row.id] = _Drawn(
+            plan,
+            place,
+            _placed(row, plan, place) if plan is not None else None,
+            tuple(taken.name for taken in row.taken),
+            any(cut.x_m is None for cut in row.shapes_as("cut_out")),
+        )
+    return found
 
 
 def plan_of(row: AreaRow) -> Plan | None:
@@ -97,14 +135,15 @@ def plan_by_facts(kind: str, facts: dict[str, ReadFact]) -> Plan | None:
 
 def sheet_of(session: Session, place: PropertyRow) -> tuple[list[OnSheet], list[OnSheet], list[AreaRow]]:
     """Areas and contexts that can be drawn, and the areas of which only a size is known."""
+    rows = areas_of(session, place.id, light=True)
+    known = _drawn_on(session, [row.id for row in rows])
     drawn, unknown = [], []
-    for row in areas_of(session, place.id):
-        plan = plan_of(row)
-        if plan is None:
+    for row, one in ((row, known[row.id]) for row in rows):
+        if one.plan is None:
             unknown.append(row)
         else:
-            drawn.append(OnSheet(row, plan, _place(row)))
-    contexts = [OnSheet(row, context_plan(row), _place(row)) for row in contexts_of(session, place.id)]
+            drawn.append(OnSheet(row, one.plan, one.place, one.placed, one.taken, one.loose_cut))
+    contexts = [on_sheet(row, context_plan(row), _place(row)) for row in contexts_of(session, place.id)]
     return drawn, contexts, unknown
 
 
@@ -136,7 +175,7 @@ def settle(session: Session, place: PropertyRow) -> None:
     session.flush()
     drawn, contexts, _ = sheet_of(session, place)
     areas = [p for p in (item.placed for item in drawn) if p is not None]
-    around = [p for p in (item.placed for item in contexts) if p is not None]
+    around = tuple(p for p in (item.placed for item in contexts) if p is not None)
     lost = taken_from(areas, around, place.rule_set.buffer_m)
     rows = areas_of(session, place.id)
     seen = {p.key for p in areas}

@@ -11,13 +11,14 @@ from collections.abc import Iterable, Sequence
 from dataclasses import dataclass
 from typing import TYPE_CHECKING
 
-from amber_acre.core.by_content import by_content
+from amber_acre.core.by_content import by_each, by_first
 from amber_acre.core.measure.polygon import union_of
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.size import Taken
 from amber_acre.core.quantities import SquareMetres
 
 KEPT_PLANS = 256  # properties whose overlaps are kept
+KEPT_SHAPES = 1024  # areas whose rings and shapes are kept
 
 if TYPE_CHECKING:
     from shapely.geometry.base import BaseGeometry
@@ -58,6 +59,11 @@ class Overlap:
 
 def box(ring: Sequence[Point]) -> tuple[float, float, float, float]:
     """West, south, east and north of a ring."""
+    return _box(tuple(ring))
+
+
+@by_first(KEPT_SHAPES)
+def _box(ring: tuple[Point, ...]) -> tuple[float, float, float, float]:
     xs, ys = [p[0] for p in ring], [p[1] for p in ring]
     return min(xs), min(ys), max(xs), max(ys)
 
@@ -65,7 +71,11 @@ def box(ring: Sequence[Point]) -> tuple[float, float, float, float]:
 def placed_ring(ring: Sequence[Point], about: Sequence[Point], place: Place) -> tuple[Point, ...]:
     """``ring`` turned about the middle of ``about``'s box and moved so that this middle lies at the place."""
     west, south, east, north = box(about)
-    cx, cy = (west + east) / 2, (south + north) / 2
+    return _turned(tuple(ring), (west + east) / 2, (south + north) / 2, place)
+
+
+@by_first(KEPT_SHAPES)
+def _turned(ring: tuple[Point, ...], cx: float, cy: float, place: Place) -> tuple[Point, ...]:
     turn = math.radians(place.turn_deg)
     cos, sin = math.cos(turn), math.sin(turn)
     return tuple(
@@ -118,27 +128,29 @@ def on_plan(plan: Plan, place: Place) -> tuple[tuple[Point, ...], tuple[tuple[Po
     return placed_ring(plan.ring, plan.ring, place), tuple(placed_ring(hole, plan.ring, place) for hole in plan.holes)
 
 
-@by_content(KEPT_PLANS)
+@by_each(KEPT_PLANS)
 def overlaps(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     """Every pair of areas on each other: a patch takes from its lawn, otherwise the smaller from the larger.
 
     Trees and containers are left out: a root zone reaches under everything, a pot stands on it.
     """
-    on_ground = [(area, _shape(area)) for area in areas if area.kind not in ("tree", "container")]
+    from shapely import STRtree
+
+    on_ground = [area for area in areas if area.kind not in ("tree", "container")]
+    shapes = [_shape(area) for area in on_ground]
     found = []
-    for n, (one, first) in enumerate(on_ground):
-        for other, second in on_ground[n + 1 :]:
-            if not first.intersects(second):
-                continue
-            size = first.intersection(second).area
-            if size >= OVERLAP_FROM_M2:
-                one_takes = other.key == one.parent or (one.key != other.parent and first.area <= second.area)
-                taker, giver = (one, other) if one_takes else (other, one)
-                found.append(Overlap(taker, giver, size))
+    meeting = zip(*STRtree(shapes).query(shapes, predicate="intersects").tolist(), strict=True)
+    for n, m in sorted((n, m) for n, m in meeting if n < m):
+        one, other, first, second = on_ground[n], on_ground[m], shapes[n], shapes[m]
+        size = first.intersection(second).area
+        if size >= OVERLAP_FROM_M2:
+            one_takes = other.key == one.parent or (one.key != other.parent and first.area <= second.area)
+            taker, giver = (one, other) if one_takes else (other, one)
+            found.append(Overlap(taker, giver, size))
     return tuple(found)
 
 
-@by_content(KEPT_PLANS)
+@by_each(KEPT_PLANS)
 def shared_with_trees(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     """Root zones that reach under other areas: (tree, other area, m²). Nothing is subtracted."""
     trees = [(area, _shape(area)) for area in areas if area.kind == "tree"]
@@ -147,7 +159,7 @@ def shared_with_trees(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     return tuple(Overlap(tree, under, size) for tree, under, size in pairs if size >= OVERLAP_FROM_M2)
 
 
-@by_content(KEPT_PLANS)
+@by_each(KEPT_PLANS)
 def escapes(areas: Sequence[Placed], boundary: Placed | None) -> tuple[tuple[Placed, Placed, float], ...]:
     """Patches outside their lawn and areas outside the boundary: (area, what it leaves, m² outside)."""
     by_key = {area.key: area for area in areas}
@@ -163,7 +175,7 @@ def escapes(areas: Sequence[Placed], boundary: Placed | None) -> tuple[tuple[Pla
     return tuple(found)
 
 
-@by_content(KEPT_PLANS)
+@by_each(KEPT_PLANS)
 def taken_from(areas: Sequence[Placed], contexts: Sequence[Placed], buffer_m: float) -> dict[int, tuple[Taken, ...]]:
     """What each area loses to others, to buildings and paving, and to water with its unfed strip, in m².
 
@@ -208,6 +220,7 @@ def _takers(
     return [*takers, *((o.taker.name, _shape(o.taker)) for o in mine)]
 
 
+@by_first(KEPT_SHAPES)
 def _shape(placed: Placed) -> BaseGeometry:
     from shapely import Polygon
 

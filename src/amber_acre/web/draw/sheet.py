@@ -6,14 +6,14 @@ import math
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 
-from amber_acre.core.by_content import by_content
+from amber_acre.core.by_content import by_first
 from amber_acre.core.measure.shapes import Plan, Point
 from amber_acre.core.measure.site import Place, box, placed_ring
 from amber_acre.web.draw.labels import Label, Labels, around
 from amber_acre.web.draw.scale import Scale, fit, scale_bar
 from amber_acre.web.shown import Units
 
-SHEETS_AT_MOST = 128  # drawn sheets that are kept
+KEPT_AREAS = 1024  # paths and spots of areas that are kept
 
 WIDTH, HEIGHT, MARGIN = 860.0, 560.0, 34.0
 SIZE = 13.0
@@ -99,7 +99,6 @@ class Subject:
     reading: Reading | None = None
 
 
-@by_content(SHEETS_AT_MOST)
 def draw_sheet(
     areas: Sequence[Subject],
     contexts: Sequence[Subject],
@@ -168,7 +167,7 @@ def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None) -> Item
         subject.key,
         subject.kind,
         subject.reading.step if subject.reading else 0,
-        scale.path(ring, *holes),
+        " ".join(_path(one, scale) for one in (ring, *holes) if one),
         tuple(guides),
         f"{subject.name}{value}",
         at.x_m,
@@ -208,11 +207,23 @@ def _write(labels: Labels, subject: Subject, scale: Scale) -> None:
             labels.write(subject.reading.text, [(last.x, middle + 17), (last.x, middle - 17)])
 
 
+@by_first(KEPT_AREAS)
+def _path(ring: Sequence[Point], scale: Scale) -> str:
+    return scale.path(ring)
+
+
 def _inside(subject: Subject, at: Place) -> Point:
-    ring = placed_ring(subject.plan.ring, subject.plan.ring, at)
     if subject.kind == "tree":
+        ring = placed_ring(subject.plan.ring, subject.plan.ring, at)
         return at.x_m, at.y_m - (box(ring)[3] - box(ring)[1]) * 0.22
-    holes = [placed_ring(hole, subject.plan.ring, at) for hole in subject.plan.holes]
+    return _middle(subject.plan, at)
+
+
+@by_first(KEPT_AREAS)
+def _middle(plan: Plan, at: Place) -> Point:
+    """The place itself where it lies inside the plan, else a point that does."""
+    ring = placed_ring(plan.ring, plan.ring, at)
+    holes = [placed_ring(hole, plan.ring, at) for hole in plan.holes]
     from shapely import Point as Spot
     from shapely import Polygon
 

@@ -2,15 +2,17 @@
 
 from __future__ import annotations
 
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.rules.judged import JudgedJob
-from amber_acre.store.areas import areas_in_use
+from amber_acre.store.areas import areas_in_use, facts_on
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import AreaRow
 from amber_acre.store.walks import colours_of
@@ -47,15 +49,18 @@ def firms_trees(request: Request, session: Reading, today: Today) -> HTMLRespons
             known = coming.get(area.id)
             if known is None or one.job.on < known.job.on:
                 coming[area.id] = one
-    lines = [_line(row, looked[row.id], coming.get(row.id)) for row in trees]
+    known = facts_on(session, looked)
+    lines = [_line(row, known[row.id], looked[row.id], coming.get(row.id)) for row in trees]
     lines.sort(key=lambda line: (-line.stage, line.area.property.name.lower(), line.area.name.lower()))
     return render(request, "garden/trees.html", lines=lines, day=today)
 
 
-def _line(row: AreaRow, colours: list[tuple[date, int]], coming: JudgedJob | None) -> TreeLine:
-    told = row.fact_texts.get("stage", "")
+def _line(
+    row: AreaRow, facts: Mapping[str, ReadFact], colours: list[tuple[date, int]], coming: JudgedJob | None
+) -> TreeLine:
+    told, ports = (facts[key].text if key in facts else "" for key in ("stage", "ports"))
     stage, on = (colours[0][1], colours[0][0]) if colours else (int(told) if told.isdecimal() else 0, None)
-    return TreeLine(row, stage, on, _trend(colours), row.fact_texts.get("ports", ""), coming)
+    return TreeLine(row, stage, on, _trend(colours), ports, coming)
 
 
 def _trend(colours: list[tuple[date, int]]) -> str:

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 
 from amber_acre.core.measure.site import escapes, overlaps, shared_with_trees, taken_from
 from amber_acre.store.site import OnSheet
-from amber_acre.store.tables import AreaRow, PropertyRow
+from amber_acre.store.tables import AreaRow
 from amber_acre.web.shown import Shown
 
 
@@ -40,7 +40,7 @@ def moved_from(chosen: AreaRow | None, was: str | None, drawn: list[OnSheet], sh
 
 
 def not_taken(
-    place: PropertyRow, drawn: list[OnSheet], contexts: list[OnSheet], unknown: list[AreaRow]
+    drawn: list[OnSheet], contexts: list[OnSheet], unknown: list[AreaRow], buffer_m: float
 ) -> list[tuple[str, str]]:
     """What the sheet could not take: areas that lie nowhere on it, and areas of which nothing would be left."""
     unseen = [item.row for item in drawn if item.place is None and item.row.kind not in ("tree", "container")] + unknown
@@ -56,7 +56,7 @@ def not_taken(
         if isinstance(row, AreaRow) and row.kind == "patch" and row.parent_id in lawns
     ]
     if nowhere and contexts:
-        strip = " and the unfed strip" if place.rule_set.buffer_m else ""
+        strip = " and the unfed strip" if buffer_m else ""
         remarks.append(
             (
                 "warn",
@@ -68,19 +68,19 @@ def not_taken(
         (
             "warn",
             (
-                f"{row.name} loses ground to {row.taken[0].name} and has cut-outs without a place: if one is the same"
+                f"{item.row.name} loses ground to {item.taken[0]} and has cut-outs without a place: if one is the same"
                 " thing, it is taken twice. Place the cut-out, or delete it."
             ),
         )
-        for row in (item.row for item in drawn)
-        if isinstance(row, AreaRow) and row.taken and any(cut.x_m is None for cut in row.shapes_as("cut_out"))
+        for item in drawn
+        if item.taken and item.loose_cut
     ]
     areas = [p for item in drawn if (p := item.placed) is not None]
-    if all(item.row.taken for item in drawn if isinstance(item.row, AreaRow)) or not (contexts or overlaps(areas)):
+    if all(item.taken for item in drawn) or not (contexts or overlaps(areas)):
         return remarks
-    lost = taken_from(areas, [p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m)
+    lost = taken_from(areas, tuple(p for item in contexts if (p := item.placed) is not None), buffer_m)
     for item in drawn:
-        if isinstance(item.row, AreaRow) and lost.get(item.row.id) and not item.row.taken:
+        if lost.get(item.row.id) and not item.taken:
             takers = ", ".join(t.name for t in lost[item.row.id])
             remarks.append(
                 (

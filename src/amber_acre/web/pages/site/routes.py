@@ -24,10 +24,11 @@ from amber_acre.store import areas as area_store
 from amber_acre.store import site as store
 from amber_acre.store.books import books, probings
 from amber_acre.store.clients import property_of
-from amber_acre.store.climates import climate_of
+from amber_acre.store.climates import every_climate
 from amber_acre.store.plants import plant_named
 from amber_acre.store.programmes import Lane, judged_jobs, lane
 from amber_acre.store.programmes import lanes as all_lanes
+from amber_acre.store.rules import every_rule_set
 from amber_acre.store.site import OnSheet
 from amber_acre.store.soil_tests import every_probed_on
 from amber_acre.store.tables import AreaRow, ContextRow, PropertyRow
@@ -173,7 +174,7 @@ def _snapped(session: Reading, row: AreaRow, place: Place) -> Place:
     mine = next((item for item in drawn if item.row.id == row.id), None)
     if mine is None:
         return place
-    moved = OnSheet(row, mine.plan, place).placed
+    moved = store.on_sheet(row, mine.plan, place).placed
     others = [p.ring for item in (*drawn, *contexts) if item is not mine and (p := item.placed) is not None]
     east, north = snapped(moved.ring, others) if moved else (0.0, 0.0)
     return Place(place.x_m + east, place.y_m + north, place.turn_deg)
@@ -204,6 +205,7 @@ def _page(
 ) -> HTMLResponse:
     units = units_of(place.units)
     shown = Shown(units, request.app.state.settings.currency)
+    buffer_m = every_rule_set(session)[place.rule_set_id].buffer_m
     drawn, contexts, unknown = store.sheet_of(session, place)
     rows = [*(item.row for item in drawn if isinstance(item.row, AreaRow)), *unknown]
     readings = _readings(session, place, rows, by, today, shown)
@@ -212,7 +214,7 @@ def _page(
     sheet = draw_sheet(
         [_subject(item, readings) for item in drawn],
         [Subject(item.row.id, item.row.name, item.row.kind, item.plan, item.place) for item in contexts],
-        strips([p for item in contexts if (p := item.placed) is not None], place.rule_set.buffer_m),
+        strips([p for item in contexts if (p := item.placed) is not None], buffer_m),
         units,
         chosen.id if chosen else None,
         _probed(session, rows) if by == "ph" else (),
@@ -238,7 +240,7 @@ def _page(
         chosen_plants=plants_of(session, chosen) if chosen else [],
         root_zone=root_zone_of(chosen, contexts) if chosen else None,
         zone_m=zone_radius_m(chosen) if chosen else 0.0,
-        remarks=[*remarks_on(drawn, contexts, shown), *not_taken(place, drawn, contexts, unknown)],
+        remarks=[*remarks_on(drawn, contexts, shown), *not_taken(drawn, contexts, unknown, buffer_m)],
         working=area_store.size_of(chosen).working if chosen else None,
         contexts=[item.row for item in contexts],
         typed=read.typed if read else {},
@@ -250,7 +252,7 @@ def _lane(session: Reading, place: PropertyRow, row: AreaRow | None, today: date
     """The chosen lawn's season and its tape, so that sheet, list and lane show one thing."""
     if row is None or row.kind != "lawn":
         return None, None
-    season = season_start(climate_of(place.climate), today)
+    season = season_start(every_climate(session)[place.climate_id], today)
     year = lane(session, row, season, today)
     return year, draw_tape(season, next_season_start(season), year.year.spans, today)
 
@@ -258,8 +260,8 @@ def _lane(session: Reading, place: PropertyRow, row: AreaRow | None, today: date
 def _readings(
     session: Reading, place: PropertyRow, rows: list[AreaRow], by: str, today: date, shown: Shown
 ) -> dict[int, Carried]:
-    walks = newest_walks(session, place.id)
-    season = season_start(climate_of(place.climate), today)
+    walks = newest_walks(session, place.id) if by == "condition" else {}
+    season = season_start(every_climate(session)[place.climate_id], today)
     lanes: dict[int, Lane] = {}
     jobs: dict[int, list[JudgedJob]] = {}
     if by == "nitrogen":

@@ -73,8 +73,8 @@ def _page(
         later=monday + timedelta(days=7),
         coming=[] if week.due or week.waiting else coming_after(request, session, sunday),
         load=_load(week.due, stocks(session)),
-        empty=not any_property(session),
-        shelf_empty=not any_product(session),
+        empty=not week.jobs and not any_property(session),
+        shelf_empty=not week.jobs and not any_product(session),
         typed=read.typed,
         faults=read.faults,
     )

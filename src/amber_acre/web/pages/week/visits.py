@@ -139,9 +139,10 @@ class Week:
         found: dict[str, list[DayWeather]] = {}
         for one in self.jobs:
             name = one.area.property.climate.name
-            sky = self.skies[one.area.property.id]
-            days = [sky.of(self.monday + timedelta(days=n)) for n in range(7)]
-            found.setdefault(name, [day for day in days if day.day >= self.from_day])
+            if name not in found:
+                sky = self.skies[one.area.property.id]
+                days = [sky.of(self.monday + timedelta(days=n)) for n in range(7)]
+                found[name] = [day for day in days if day.day >= self.from_day]
         return list(found.items())
 
 
