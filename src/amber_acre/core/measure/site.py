@@ -137,6 +137,8 @@ def overlaps(areas: Sequence[Placed]) -> tuple[Overlap, ...]:
     from shapely import STRtree
 
     on_ground = [area for area in areas if area.kind not in ("tree", "container")]
+    if not on_ground:
+        return ()
     shapes = [_shape(area) for area in on_ground]
     found = []
     meeting = zip(*STRtree(shapes).query(shapes, predicate="intersects").tolist(), strict=True)

@@ -49,8 +49,8 @@ def firms_trees(request: Request, session: Reading, today: Today) -> HTMLRespons
             known = coming.get(area.id)
             if known is None or one.job.on < known.job.on:
                 coming[area.id] = one
-    known = facts_on(session, looked)
-    lines = [_line(row, known[row.id], looked[row.id], coming.get(row.id)) for row in trees]
+    facts = facts_on(session, looked)
+    lines = [_line(row, facts[row.id], looked[row.id], coming.get(row.id)) for row in trees]
     lines.sort(key=lambda line: (-line.stage, line.area.property.name.lower(), line.area.name.lower()))
     return render(request, "garden/trees.html", lines=lines, day=today)
 
