@@ -14,6 +14,7 @@ import time
 from collections.abc import Callable
 from dataclasses import replace
 from datetime import date
+from functools import partial
 from pathlib import Path
 
 import numpy as np
@@ -131,6 +132,7 @@ class Beside:
     def __init__(self, client: TestClient, database: Path) -> None:
         self.client = client
         self.other = sqlite3.connect(database)
+        self.changes = 0
 
     def get(self, address: str) -> float:
         """Seconds of one answer."""
@@ -138,13 +140,18 @@ class Beside:
         self.client.get(address).raise_for_status()
         return time.perf_counter() - began
 
-    def change(self, area: int) -> None:
-        """One area changes, by another program."""
-        self.other.execute(
-            "UPDATE areas SET name = CASE WHEN name LIKE '% aside' THEN substr(name, 1, length(name) - 6)"
-            " ELSE name || ' aside' END WHERE id = ?",
-            (area,),
-        )
+    def rename(self, area: int) -> None:
+        """One area changes, by another program, to what it never was before."""
+        self.changes += 1
+        self.other.execute("UPDATE areas SET name = ? WHERE id = ?", (f"Aside {self.changes}", area))
+        self.other.commit()
+
+    def move(self, area: int) -> None:
+        """One job of an area changes, by another program."""
+        self.changes += 1
+        last = "SELECT max(id) FROM jobs WHERE area_id = ? AND programme_id IS NOT NULL"
+        statement = f"UPDATE jobs SET opens = date(opens, '-1 day'), closes = date(closes, ?) WHERE id = ({last})"
+        self.other.execute(statement, (f"{self.changes % 7} days", area))
         self.other.commit()
 
     def area_of(self, place: int) -> int:
@@ -152,13 +159,17 @@ class Beside:
         key: int = self.other.execute("SELECT min(id) FROM areas WHERE property_id = ?", (place,)).fetchone()[0]
         return key
 
-    def ratio(self, address: str, times: int, changed: int | None = None) -> float:
-        """Median of a page over the median of the one-row page; ``changed``: an area that changes before each."""
+    def has_jobs(self, area: int) -> bool:
+        """Whether there is a planned job to change."""
+        found = self.other.execute("SELECT 1 FROM jobs WHERE area_id = ? AND programme_id IS NOT NULL", (area,))
+        return found.fetchone() is not None
+
+    def ratio(self, address: str, times: int, change: Callable[[], None] = lambda: None) -> float:
+        """Median of a page over the median of the one-row page; ``change`` comes before each."""
         self.get(address)
         taken = []
         for _ in range(times):
-            if changed is not None:
-                self.change(changed)
+            change()
             taken.append((self.get(ONE_ROW), self.get(address)))
         return statistics.median(page for _, page in taken) / statistics.median(row for row, _ in taken)
 
@@ -166,8 +177,9 @@ class Beside:
 ONE_ROW = "/deleted"  # a page of one list, made anew at each request
 
 
-def pages(folder: Path) -> tuple[list[tuple[str, float, float]], float, Lawn, list[Product]]:
-    """Each page with nothing and with one area changed, over the one-row page; that over hello; a lawn, the shelf."""
+def pages(folder: Path) -> tuple[list[tuple[str, float, float, float | None]], float, Lawn, list[Product]]:
+    """Each page with nothing, with one area and with one of its jobs changed, over the one-row page; that over hello; a
+    lawn, the shelf."""
     settings = demo_settings(Settings(database=folder / "bench.sqlite"))
     build_demo(settings)
     app = create_app(settings)
@@ -184,7 +196,12 @@ def pages(folder: Path) -> tuple[list[tuple[str, float, float]], float, Lawn, li
         row = statistics.median(beside.get(ONE_ROW) for _ in range(60))
         one_row = row / statistics.median(beside.get("/hello") for _ in range(200))
         found = [
-            (what, beside.ratio(address, 30), beside.ratio(address, 9, area))
+            (
+                what,
+                beside.ratio(address, 30),
+                beside.ratio(address, 15, partial(beside.rename, area)),
+                beside.ratio(address, 15, partial(beside.move, area)) if beside.has_jobs(area) else None,
+            )
             for what, address, area in (
                 ("property of 30 planned lawns", f"/properties/{thirty}", beside.area_of(thirty)),
                 ("this week, 115 areas", "/", 1),
@@ -255,9 +272,12 @@ def main() -> None:
         f"A page of one list costs {one_row:.1f} times a hello-world route of the same server.",
         "Over that page, asked turn about:",
         "",
-        "| page | nothing changed | one area changed |",
-        "|---|---|---|",
-        *(f"| {what} | {kept:.2f} × | {changed:.1f} × |" for what, kept, changed in found),
+        "| page | nothing changed | one area changed | one job changed |",
+        "|---|---|---|---|",
+        *(
+            f"| {what} | {kept:.2f} × | {renamed:.1f} × | {'no job' if moved is None else f'{moved:.1f} ×'} |"
+            for what, kept, renamed, moved in found
+        ),
         "",
         f"Eight readers at once: the slowest hundredth of the week's answers takes {slowest:.1f} times the middle one.",
         f"Eight people writing at once are answered, on disk, at {writes:.2f} of the rate of the hello route.",
@@ -280,11 +300,15 @@ def main() -> None:
         f" {chosen.above_proof:.1%} over it.",
         "",
         "Whole pages are kept by the database's version: a page that changed nothing draws nothing. After any change a",
-        "page is put together anew. Triggers draw a new stamp for the area, the property or the firm a change touches;",
-        "books, judged jobs and seasons under old stamps are not read again, pieces of a page written from them not",
-        "written again. What is left is the changed area's own rows and the frame of the page. Planning looks at some"
-        " hundred",
-        "patterns of doses, each a linear programme. The same input is never chosen for twice.",
+        "page is put together anew. Triggers draw a new stamp for the part of the area (itself, its soil, plans, log,"
+        " looks),",
+        "the property or the firm a change touches; what lies on an area, books, judged jobs, seasons and plans on the"
+        " sheet",
+        "under old stamps are not read again, pieces of a page written from them not written again. What is left is"
+        " the",
+        "changed part's own rows, the judging of its area and the frame of the page. Planning looks at some hundred"
+        " patterns",
+        "of doses, each a linear programme. The same input is never chosen for twice.",
         "",
     ]
     REPORT.write_text("\n".join(lines), encoding="utf-8")

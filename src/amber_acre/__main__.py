@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import argparse
+import gc
 import socket
 import sys
 from collections.abc import Sequence
@@ -57,6 +58,7 @@ def _do(chosen: argparse.Namespace, settings: Settings) -> int:
 
 def serve(settings: Settings) -> None:
     """Serves on the settings' port, or the next free one, and prints the address."""
+    gc.disable()  # loading leaves nothing behind that is worth a look; looked after once all is there
     import uvicorn  # copying and checking a database need no server
 
     from amber_acre.web.app import create_app

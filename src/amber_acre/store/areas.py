@@ -23,7 +23,7 @@ from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.stamps import AREA
 from amber_acre.store.tables import AreaRow, FactRow, ShapeRow, TakenRow
 
@@ -84,7 +84,7 @@ _IN_USE = (
     .order_by(AreaRow.property_id, AreaRow.id)
     .options(selectinload(AreaRow.property), *LIGHTLY)
 )
-_SOME_IN_USE = _IN_USE.where(AreaRow.id.in_(bindparam("keys", expanding=True)))
+_SOME_IN_USE = _IN_USE.where(AreaRow.id.in_(AMONG))
 _ONE = select(AreaRow).where(AreaRow.id == bindparam("area")).options(*LIGHTLY)
 
 
@@ -129,7 +129,7 @@ def facts_on(session: Session, keys: Collection[int]) -> Mapping[int, Mapping[st
 _FACTS = (
     select(AreaRow.id, AreaRow.kind, AreaRow.pace_m, FactRow.name, FactRow.text)
     .outerjoin(FactRow, FactRow.area_id == AreaRow.id)
-    .where(AreaRow.id.in_(bindparam("keys", expanding=True)))
+    .where(AreaRow.id.in_(AMONG))
 )
 
 

@@ -33,6 +33,7 @@ from amber_acre.store.areas import facts_on
 from amber_acre.store.climates import every_climate
 from amber_acre.store.daybook import entries_on
 from amber_acre.store.jobs import jobs_on
+from amber_acre.store.kept_parts import AMONG
 from amber_acre.store.observed import told_by_plants
 from amber_acre.store.plants import plants_by_name
 from amber_acre.store.rules import every_rule_set, softened
@@ -134,7 +135,7 @@ def grounds_of(session: Session, areas: Sequence[AreaRow], day: date) -> dict[in
             seen[1] if seen is not None else (mulch or 0.0) * 1000,
             softened=soft,
             patches=tuple(patches.get(area.id, ())),
-            irrigated=irrigated(area, around),
+            irrigated=irrigated(area, around, facts),
             mulch_on=seen[0] if seen is not None else day_of(facts, "mulch_seen_on"),
             in_bloom=last_in_bloom(bloomed[area.id], plants_of(named, facts, grass), area.id),
         )
@@ -146,13 +147,13 @@ def _climate_seen(climate: Climate, grass: Grass | None, seen: Sequence[Observat
     return replace(climate, early_days=early_days(climate, grass, seen, day)) if grass and seen else climate
 
 
-def irrigated(area: AreaRow, around: AreaRow | None) -> bool | None:
+def irrigated(area: AreaRow, around: AreaRow | None, facts: Mapping[str, ReadFact]) -> bool | None:
     """Whether an area can be watered: of a lawn as it is planned, of a patch its lawn, else as its form says; a pot is
     watered by hand wherever it stands."""
     turf = area if area.kind == "lawn" else around if area.kind == "patch" else None
     if turf is not None:
         return turf.irrigated
-    said = {"yes": True, "no": False, "repair": False}.get(area.fact_texts.get("irrigation", ""))
+    said = {"yes": True, "no": False, "repair": False}.get(facts["irrigation"].text if "irrigation" in facts else "")
     return True if said is None and area.kind == "container" else said
 
 
@@ -161,17 +162,19 @@ def patches_in(session: Session, lawns: Sequence[int]) -> dict[int, list[PatchIn
     stamps = stamps_of(session)
     if all(key in stamps and not stamps.patches(key) for key in lawns):
         return {}
-    rows = session.execute(
-        select(AreaRow.parent_id, AreaRow.name, AreaRow.size_m2, _CAUSE.text, _FED.text)
-        .outerjoin(_CAUSE, and_(_CAUSE.area_id == AreaRow.id, _CAUSE.name == "cause"))
-        .outerjoin(_FED, and_(_FED.area_id == AreaRow.id, _FED.name == "fed"))
-        .where(AreaRow.parent_id.in_(lawns), AreaRow.kind == "patch", AreaRow.deleted_at.is_(None))
-        .order_by(AreaRow.id)
-    )
     found: dict[int, list[PatchIn]] = {}
-    for lawn, name, size, cause, fed in rows:
+    for lawn, name, size, cause, fed in session.execute(_PATCHES, {"keys": list(lawns)}):
         found.setdefault(lawn or 0, []).append(PatchIn(name, cause or "", SquareMetres(size), fed != "own"))
     return found
+
+
+_PATCHES = (
+    select(AreaRow.parent_id, AreaRow.name, AreaRow.size_m2, _CAUSE.text, _FED.text)
+    .outerjoin(_CAUSE, and_(_CAUSE.area_id == AreaRow.id, _CAUSE.name == "cause"))
+    .outerjoin(_FED, and_(_FED.area_id == AreaRow.id, _FED.name == "fed"))
+    .where(AreaRow.parent_id.in_(AMONG), AreaRow.kind == "patch", AreaRow.deleted_at.is_(None))
+    .order_by(AreaRow.id)
+)
 
 
 def grass_of(area: AreaRow, around: AreaRow | None) -> Grass | None:

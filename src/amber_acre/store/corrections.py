@@ -28,7 +28,7 @@ from amber_acre.core.tables.soil_measures import MEASURES
 from amber_acre.core.working import Figure, Limit, Step, Working
 from amber_acre.store.daybook import entries_of
 from amber_acre.store.jobs import row_of, standing_jobs
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.stamps import PLAN
 from amber_acre.store.tables import AreaRow, CorrectionRow, FindingRow, JobRow
 
@@ -75,10 +75,12 @@ def corrections_of(session: Session, area_ids: Sequence[int]) -> list[Correction
 def _corrections_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[int, ...]]:
     """Keys of the corrections of areas by the area's key: most have none."""
     found: dict[int, list[int]] = {key: [] for key in keys}
-    query = select(CorrectionRow.area_id, CorrectionRow.id).where(CorrectionRow.area_id.in_(keys))
-    for area, key in session.execute(query):
+    for area, key in session.execute(_KEYS, {"keys": list(keys)}):
         found[area].append(key)
     return {area: tuple(own) for area, own in found.items()}
+
+
+_KEYS = select(CorrectionRow.area_id, CorrectionRow.id).where(CorrectionRow.area_id.in_(AMONG))
 
 
 def open_corrections(session: Session) -> list[CorrectionRow]:
@@ -228,8 +230,14 @@ def nutrient_since(session: Session, area_id: int, element: str, tested: date) -
 
 def findings_of(session: Session, area_ids: Sequence[int]) -> Sequence[FindingRow]:
     """Findings of areas, open ones first, newest first."""
-    query = select(FindingRow).where(FindingRow.area_id.in_(area_ids))
-    return session.scalars(query.order_by(FindingRow.closed_on.is_not(None), FindingRow.id.desc())).all()
+    return session.scalars(_FINDINGS, {"keys": list(area_ids)}).all()
+
+
+_FINDINGS = (
+    select(FindingRow)
+    .where(FindingRow.area_id.in_(AMONG))
+    .order_by(FindingRow.closed_on.is_not(None), FindingRow.id.desc())
+)
 
 
 @dataclass(frozen=True)

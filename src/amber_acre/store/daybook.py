@@ -13,7 +13,7 @@ from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import Kilograms, SquareMetres
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.product_versions import Versions, as_logged, every_version, versions_of
 from amber_acre.store.shelf import every_product, product_of
 from amber_acre.store.stamps import LOG
@@ -64,9 +64,12 @@ def entries_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[En
     """Every entry of areas by the area's key, corrected ones included, in the order they were written."""
     labels = every_label(session)
     found: dict[int, list[Entry]] = {key: [] for key in keys}
-    for row in session.scalars(select(EntryRow).where(EntryRow.area_id.in_(keys)).order_by(EntryRow.id)):
+    for row in session.scalars(_WRITTEN, {"keys": list(keys)}):
         found[row.area_id].append(entry_of(row, labels))
     return {key: tuple(entries) for key, entries in found.items()}
+
+
+_WRITTEN = select(EntryRow).where(EntryRow.area_id.in_(AMONG)).order_by(EntryRow.id)
 
 
 def entry_rows(session: Session, area_id: int | None = None) -> Sequence[EntryRow]:

@@ -6,7 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, fields
 from datetime import date
 
-from sqlalchemy import select
+from sqlalchemy import bindparam, select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.correction.nutrient_plan import carries
@@ -113,14 +113,23 @@ def ph_around(session: Session, area: AreaRow, day: date) -> list[tuple[AreaRow,
     return found
 
 
+_PATCHES = (
+    select(AreaRow)
+    .where(AreaRow.parent_id == bindparam("area"), AreaRow.deleted_at.is_(None))
+    .order_by(AreaRow.id)
+    .options(*LIGHTLY)
+)
+
+
 def _near(session: Session, area: AreaRow) -> Sequence[AreaRow]:
     """The lawn a patch lies in, or the patches of a lawn."""
     stamps = stamps_of(session)
     if not area.parent_id and area.id in stamps and not stamps.patches(area.id):
         return ()
-    near = AreaRow.id == area.parent_id if area.parent_id else AreaRow.parent_id == area.id
-    query = select(AreaRow).where(AreaRow.deleted_at.is_(None), near).order_by(AreaRow.id)
-    return session.scalars(query.options(*LIGHTLY)).all()
+    if area.parent_id:
+        lawn = session.get(AreaRow, area.parent_id)
+        return () if lawn is None or lawn.deleted_at is not None else (lawn,)
+    return session.scalars(_PATCHES, {"area": area.id}).all()
 
 
 def _beside(near: Sequence[Ground]) -> tuple[str, Direction] | None:

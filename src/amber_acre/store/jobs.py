@@ -21,7 +21,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.store.daybook import Labels, entries_on, every_label
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.shelf import product_of
 from amber_acre.store.stamps import PLAN
 from amber_acre.store.tables import AreaRow, JobChangeRow, JobRow, ProgrammeRow
@@ -113,20 +113,22 @@ def add_job(session: Session, area_id: int, job: Job) -> JobRow:
 
 def jobs_in_force(session: Session, area_ids: Collection[int]) -> dict[int, list[JobRow]]:
     """Every job that stands on areas, by area: of corrections, by hand, and of the newest programme of each season."""
-    newest = (
-        select(func.max(ProgrammeRow.id))
-        .where(ProgrammeRow.area_id.in_(area_ids))
-        .group_by(ProgrammeRow.area_id, ProgrammeRow.season_start)
-    )
-    query = (
-        select(JobRow)
-        .where(JobRow.area_id.in_(area_ids), or_(JobRow.programme_id.is_(None), JobRow.programme_id.in_(newest)))
-        .order_by(JobRow.on_day, JobRow.id)
-    )
     found: dict[int, list[JobRow]] = {area_id: [] for area_id in area_ids}
-    for row in session.scalars(query).unique():
+    for row in session.scalars(_IN_FORCE, {"keys": list(area_ids)}).unique():
         found[row.area_id].append(row)
     return found
+
+
+_NEWEST = (
+    select(func.max(ProgrammeRow.id))
+    .where(ProgrammeRow.area_id.in_(AMONG))
+    .group_by(ProgrammeRow.area_id, ProgrammeRow.season_start)
+)
+_IN_FORCE = (
+    select(JobRow)
+    .where(JobRow.area_id.in_(AMONG), or_(JobRow.programme_id.is_(None), JobRow.programme_id.in_(_NEWEST)))
+    .order_by(JobRow.on_day, JobRow.id)
+)
 
 
 @of_areas(PLAN)
@@ -147,11 +149,13 @@ class JobMark:
 @of_areas(PLAN)
 def marks_on(session: Session, keys: Collection[int]) -> Mapping[int, Mapping[int, JobMark]]:
     """The marks of every job on areas, by the area's and the job's key."""
-    query = select(JobRow.area_id, JobRow.id, JobRow.version, JobRow.change_reason).where(JobRow.area_id.in_(keys))
     found: dict[int, dict[int, JobMark]] = {key: {} for key in keys}
-    for area, job, version, reason in session.execute(query):
+    for area, job, version, reason in session.execute(_MARKS, {"keys": list(keys)}):
         found[area][job] = JobMark(version, reason)
     return found
+
+
+_MARKS = select(JobRow.area_id, JobRow.id, JobRow.version, JobRow.change_reason).where(JobRow.area_id.in_(AMONG))
 
 
 def jobs_of_the_others(session: Session, area: AreaRow, start: date) -> list[JobRow]:

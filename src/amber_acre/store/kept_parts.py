@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Callable, Collection, Iterable, Mapping
 from functools import wraps
-from typing import TypeVar
+from typing import Any, TypeVar
 
+from sqlalchemy import BindParameter, bindparam
 from sqlalchemy.orm import Session
 
 from amber_acre.core.by_content import Results
@@ -13,6 +14,8 @@ from amber_acre.store.stamps import Stamp, stamps_of
 
 R = TypeVar("R")
 KEPT_AREAS = 4096  # of one function; some kilobytes each
+# The areas a statement is asked of. Statements are put together once: that takes longer than asking.
+AMONG: BindParameter[Any] = bindparam("keys", expanding=True)
 _EVERY: list[Callable[[], None]] = []
 
 

@@ -12,7 +12,7 @@ from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.rules.held_day import USUAL, Limits
 from amber_acre.core.season.weather import KINDS, DayWeather, Kind, Observation, Sky, standing
 from amber_acre.store.in_use import PlaceInUse
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.stamps import SEEN, SKY, under
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, HoldLimitRow, ObservationRow
@@ -71,13 +71,15 @@ def observations(session: Session, place: PropertyRow, since: date) -> list[Obse
 @of_areas(SEEN)
 def colours_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[tuple[date, int], ...]]:
     """Days and grades of leaf colour seen on areas, by the area's key, newest first."""
-    query = select(ObservationRow).where(ObservationRow.area_id.in_(keys), ObservationRow.kind == "leaf")
-    rows = [observation_of(row) for row in session.scalars(query)]
+    rows = [observation_of(row) for row in session.scalars(_LEAVES, {"keys": list(keys)})]
     found = {}
     for key in keys:
         seen = standing(one for one in rows if one.area == key)
         found[key] = tuple((one.on, int(one.word)) for one in reversed(seen) if one.word.isdecimal())
     return found
+
+
+_LEAVES = select(ObservationRow).where(ObservationRow.area_id.in_(AMONG), ObservationRow.kind == "leaf")
 
 
 @under(SKY)

@@ -11,7 +11,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.season.climate import next_season_start, season_start
 from amber_acre.store.climates import every_climate
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.stamps import PLAN
 from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, ProgrammeRow
 
@@ -52,13 +52,13 @@ class Programme:
 def plans_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Programme, ...]]:
     """Every programme of areas by the area's key, oldest first."""
     rounds: dict[int, list[int]] = {}
-    for programme, key in session.execute(_ROUNDS.where(ProgrammeRow.area_id.in_(keys))):
+    for programme, key in session.execute(_ROUNDS, {"keys": list(keys)}):
         rounds.setdefault(programme, []).append(key)
     notes: dict[int, list[Note]] = {}
-    for programme, kind, sentence, code in session.execute(_NOTES.where(ProgrammeRow.area_id.in_(keys))):
+    for programme, kind, sentence, code in session.execute(_NOTES, {"keys": list(keys)}):
         notes.setdefault(programme, []).append(Note(kind, sentence, code))
     found: dict[int, list[Programme]] = {key: [] for key in keys}
-    for area, key, start, on, need, school, gap in session.execute(_PLANS.where(ProgrammeRow.area_id.in_(keys))):
+    for area, key, start, on, need, school, gap in session.execute(_PLANS, {"keys": list(keys)}):
         jobs, said = tuple(rounds.get(key, ())), tuple(notes.get(key, ()))
         found[area].append(Programme(key, start, on, need, school, gap, jobs, said))
     return {area: tuple(plans) for area, plans in found.items()}
@@ -67,11 +67,13 @@ def plans_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Prog
 _ROUNDS = (
     select(ProgrammeRow.id, JobRow.id)
     .join(JobRow, JobRow.programme_id == ProgrammeRow.id)
+    .where(ProgrammeRow.area_id.in_(AMONG))
     .order_by(JobRow.number, JobRow.id)
 )
 _NOTES = (
     select(ProgrammeNoteRow.programme_id, ProgrammeNoteRow.kind, ProgrammeNoteRow.sentence, ProgrammeNoteRow.code)
     .join(ProgrammeRow, ProgrammeRow.id == ProgrammeNoteRow.programme_id)
+    .where(ProgrammeRow.area_id.in_(AMONG))
     .order_by(ProgrammeNoteRow.id)
 )
 _PLANS = select(
@@ -82,7 +84,8 @@ _PLANS = select(
     ProgrammeRow.need_g_m2,
     ProgrammeRow.school,
     ProgrammeRow.gap,
-).order_by(ProgrammeRow.id)
+)
+_PLANS = _PLANS.where(ProgrammeRow.area_id.in_(AMONG)).order_by(ProgrammeRow.id)
 
 
 def newest_plans(session: Session, starts: Mapping[int, date]) -> dict[int, Programme | None]:

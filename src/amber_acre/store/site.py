@@ -7,7 +7,7 @@ from collections.abc import Collection, Mapping, Sequence, Set
 from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import select
+from sqlalchemy import bindparam, select
 from sqlalchemy.orm import Session, lazyload
 
 from amber_acre.core.errors import AmberError, DoesNotFit
@@ -24,7 +24,7 @@ from amber_acre.core.quantities import Metres
 from amber_acre.core.working import Working
 from amber_acre.store import areas as area_store
 from amber_acre.store.areas import areas_of, facts_of, plan_size_of, reading_of, set_taken
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.stamps import AREA
 from amber_acre.store.tables import AreaRow, ContextRow, PacerRow, PropertyRow
 
@@ -67,12 +67,14 @@ class _Drawn:
     loose_cut: bool
 
 
+_WITH_SHAPES = select(AreaRow).where(AreaRow.id.in_(AMONG)).options(lazyload(AreaRow.soil_tests))
+
+
 @of_areas(AREA)
 def _drawn_on(session: Session, keys: Collection[int]) -> Mapping[int, _Drawn]:
     """Plans of areas by the area's key, at their places."""
-    query = select(AreaRow).where(AreaRow.id.in_(keys)).options(lazyload(AreaRow.soil_tests))
     found = {}
-    for row in session.scalars(query):
+    for row in session.scalars(_WITH_SHAPES, {"keys": list(keys)}):
         plan, place = plan_of(row), _place(row)
         found[row.id] = _Drawn(
             plan,
@@ -161,8 +163,14 @@ def _place(row: AreaRow | ContextRow) -> Place | None:
 
 
 def contexts_of(session: Session, property_id: int) -> Sequence[ContextRow]:
-    query = select(ContextRow).where(ContextRow.property_id == property_id, ContextRow.deleted_at.is_(None))
-    return session.scalars(query.order_by(ContextRow.id)).all()
+    return session.scalars(_CONTEXTS, {"place": property_id}).all()
+
+
+_CONTEXTS = (
+    select(ContextRow)
+    .where(ContextRow.property_id == bindparam("place"), ContextRow.deleted_at.is_(None))
+    .order_by(ContextRow.id)
+)
 
 
 def context_plan(row: ContextRow) -> Plan:

@@ -16,7 +16,7 @@ from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.probe import ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.stamps import SOIL
 from amber_acre.store.tables import AreaRow, LabLayoutRow, ProbeReadingRow, SoilAdviceRow, SoilTestRow, SoilValueRow
 
@@ -66,12 +66,18 @@ class Report:
 @of_areas(SOIL)
 def reports_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Report, ...]]:
     """Every report on areas by the area's key, newest first."""
-    query = select(SoilTestRow).where(SoilTestRow.area_id.in_(keys), SoilTestRow.deleted_at.is_(None))
     found: dict[int, list[Report]] = {key: [] for key in keys}
-    for row in session.scalars(query.order_by(SoilTestRow.taken_on.desc(), SoilTestRow.id.desc())):
+    for row in session.scalars(_REPORTS, {"keys": list(keys)}):
         advice = tuple(Advice(one.material, one.typed, one.rate_g_m2) for one in row.advice)
         found[row.area_id].append(Report(row.id, soil_test_of(row), advice, row.confirmed))
     return {key: tuple(reports) for key, reports in found.items()}
+
+
+_REPORTS = (
+    select(SoilTestRow)
+    .where(SoilTestRow.area_id.in_(AMONG), SoilTestRow.deleted_at.is_(None))
+    .order_by(SoilTestRow.taken_on.desc(), SoilTestRow.id.desc())
+)
 
 
 def tests_on(session: Session, keys: Collection[int]) -> dict[int, tuple[SoilTest, ...]]:
@@ -97,11 +103,17 @@ class Probed:
 @of_areas(SOIL)
 def every_probed_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Probed, ...]]:
     """Every probe reading on areas by the area's key, oldest first, those that were struck out among them."""
-    query = select(ProbeReadingRow).where(ProbeReadingRow.area_id.in_(keys))
     found: dict[int, list[Probed]] = {key: [] for key in keys}
-    for row in session.scalars(query.order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)):
+    for row in session.scalars(_PROBED, {"keys": list(keys)}):
         found[row.area_id].append(Probed(row.id, row.on_day, row.spot, row.ph, row.x_m, row.y_m, row.who, row.struck))
     return {key: tuple(readings) for key, readings in found.items()}
+
+
+_PROBED = (
+    select(ProbeReadingRow)
+    .where(ProbeReadingRow.area_id.in_(AMONG))
+    .order_by(ProbeReadingRow.on_day, ProbeReadingRow.id)
+)
 
 
 def probed_on(session: Session, keys: Collection[int]) -> dict[int, tuple[ProbeReading, ...]]:

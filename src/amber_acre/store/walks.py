@@ -10,7 +10,7 @@ from sqlalchemy import select
 from sqlalchemy.orm import Session, lazyload
 
 from amber_acre.core.measure.condition import Look
-from amber_acre.store.kept_parts import of_areas
+from amber_acre.store.kept_parts import AMONG, of_areas
 from amber_acre.store.once import once
 from amber_acre.store.stamps import SEEN
 from amber_acre.store.tables import AreaRow, PhotoRow, WalkRow
@@ -35,11 +35,18 @@ def look_of(row: WalkRow) -> Look:
 @of_areas(SEEN)
 def looks_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Look, ...]]:
     """Looks at areas by the area's key, newest first, without their photographs."""
-    query = select(WalkRow).where(WalkRow.area_id.in_(keys)).options(lazyload(WalkRow.photos))
     found: dict[int, list[Look]] = {key: [] for key in keys}
-    for row in session.scalars(query.order_by(WalkRow.on_day.desc(), WalkRow.id.desc())):
+    for row in session.scalars(_LOOKS, {"keys": list(keys)}):
         found[row.area_id].append(look_of(row))
     return {key: tuple(looks) for key, looks in found.items()}
+
+
+_LOOKS = (
+    select(WalkRow)
+    .where(WalkRow.area_id.in_(AMONG))
+    .options(lazyload(WalkRow.photos))
+    .order_by(WalkRow.on_day.desc(), WalkRow.id.desc())
+)
 
 
 def looks_of_property(session: Session, property_id: int) -> Sequence[WalkRow]:

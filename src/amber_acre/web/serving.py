@@ -31,3 +31,4 @@ def settle_memory() -> None:
     gc.collect()
     gc.freeze()
     gc.set_threshold(*BETWEEN_LOOKS)
+    gc.enable()
