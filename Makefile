@@ -21,7 +21,7 @@ lint: $(VENV)/test.stamp
 	PYTHONPATH=src $(BIN)/lint-imports --no-cache
 
 dev: $(VENV)/test.stamp ## your own database, restarted on every change
-	AMBER_ACRE_DATABASE=$${AMBER_ACRE_DATABASE:-var/amber-acre.sqlite} PYTHONPATH=src $(BIN)/uvicorn --factory amber_acre.web.serving:application --reload --reload-dir src --port $${AMBER_ACRE_PORT:-8040}
+	AMBER_ACRE_DEV=1 AMBER_ACRE_DATABASE=$${AMBER_ACRE_DATABASE:-var/amber-acre.sqlite} PYTHONPATH=src $(BIN)/uvicorn --factory amber_acre.web.serving:application --reload --reload-dir src --port $${AMBER_ACRE_PORT:-8040}
 
 css: node_modules/.package-lock.json ## builds the style sheet that is committed
 	npx @tailwindcss/cli -i src/amber_acre/web/styles/app.css -o $(CSS) --minify

@@ -138,6 +138,17 @@ def test_facts_are_read_with_their_units_and_every_fault_at_once() -> None:
     assert {f.field for f in read_facts("tree", {})[1]} == {"trunk_by", "stems", "zone_by"}
 
 
+@pytest.mark.parametrize(("kind", "fact"), [("hedge", "margin"), ("bed", "mulch_depth")])
+def test_a_length_that_may_be_none_is_none_and_others_are_not(kind: str, fact: str) -> None:
+    for text in ("0", "0 cm", "0.0 in"):
+        read, faults = read_facts(kind, {fact: text})
+        assert read[fact].value == 0
+        assert fact not in {one.field for one in faults}
+    for text in ("-1 cm", "0 cm 5"):
+        assert fact in {one.field for one in read_facts(kind, {fact: text})[1]}
+    assert "height" in {one.field for one in read_facts("hedge", {"height": "0"})[1]}
+
+
 def test_sizes_follow_from_facts() -> None:
     hedge, _ = read_facts("hedge", {"plants": "44", "spacing": "0.8 m", "width": "1 m", "margin": "0.3 m"})
     assert size_by_facts("hedge", hedge).size_m2 == pytest.approx(44 * 0.8 * 1.6)

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from datetime import date
@@ -36,7 +37,7 @@ _environment = Environment(
     undefined=StrictUndefined,
     trim_blocks=True,
     lstrip_blocks=True,
-    auto_reload=False,  # nobody looks at the disk for a template while somebody waits: a changed one needs a new start
+    auto_reload="AMBER_ACRE_DEV" in os.environ,  # else nobody looks at the disk for a template while somebody waits
 )
 
 

@@ -10,9 +10,10 @@ from typing import Any, Literal
 
 import pytest
 
-from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked
+from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked, left_bare, net_m2
 from amber_acre.core.care.demand import demand
 from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_asked
+from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.measure.area_facts import read_facts
@@ -23,7 +24,9 @@ from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
+from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.plants import nearest
+from amber_acre.core.working import Working
 from tests.core.worlds import FREE, VALE
 
 START = date(2026, 3, 1)
@@ -359,3 +362,25 @@ def test_a_round_in_heat_waits_for_its_end(plants: str, waits: bool, half: Liter
     for round in moved:
         assert stages_there.hot(round.on - timedelta(days=1))  # the first day after it
         assert round.on <= stages_there.last
+
+
+def test_mulch_stops_short_of_what_it_would_rot() -> None:
+    """Twenty daylilies stand on most of a bed, four lavenders on the rest: that ground is left bare, and said."""
+    mixed = planting(
+        "bed", "20 × Hemerocallis hybrids\n4 × Lavandula angustifolia", mulch_kind="chips", mulch_depth="0"
+    )
+    assert mixed.group.key == "perennial"
+    chips, gravel = MULCHES["chips"], MULCHES["gravel"]
+    assert [one.name for one in left_bare(mixed, chips)] == ["Lavandula angustifolia"]
+    assert left_bare(mixed, gravel) == ()
+    working = Working("Mulch")
+    bare = ground_of(mixed, left_bare(mixed, chips))
+    assert 0 < bare < SIZE / 2
+    assert net_m2(mixed, working, chips) == pytest.approx(net_m2(mixed, Working(""), gravel) - bare, rel=0.02)
+    assert "Lavandula" in working.steps[0].figures[1].meaning
+    asked, said = cover_asked(mixed, year(mixed), [], START)
+    assert asked is not None
+    assert asked.volume_m3 == pytest.approx(asked.net_m2 * asked.place_mm / 1000)
+    assert any("None on Lavandula angustifolia" in one.sentence for one in said)
+    alike = planting("bed", "20 × Hemerocallis hybrids\n4 × Rosa hybrids", mulch_kind="chips", mulch_depth="0")
+    assert left_bare(alike, chips) == ()

@@ -6,7 +6,8 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from amber_acre.core.care.planting import Planting
+from amber_acre.core.care.mixed_bed import ground_of
+from amber_acre.core.care.planting import Grown, Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.errors import AmberError
 from amber_acre.core.measure.area_facts import number_of
@@ -17,8 +18,9 @@ from amber_acre.core.mulch.supply import volume_m3
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import depth_in_both
 from amber_acre.core.season.stages import Stages
+from amber_acre.core.tables.care_groups import group_of_plant
 from amber_acre.core.tables.mulches import AT_MOST_MM, MULCHES, Condition, Mulch
-from amber_acre.core.working import Working
+from amber_acre.core.working import Figure, Working
 
 LEAST_MM = 20.0  # a top-up thinner than this is not worth a visit [common-practice]
 STEM_M = 0.03  # of a hedge plant or shrub, where nobody measured it [common-practice]
@@ -26,6 +28,7 @@ HOT_MULCH_C = 30.0  # usual maximum of the warmest month from which stone heats 
 STEEP = 0.15  # slope from which mulch moves [common-practice]
 AFTER_FEED_DAYS = 3  # feed goes under mulch: first the one, then the other [common-practice]
 RINGS_AT_MOST = 0.3  # of the ground that rings of small stems may take before they are left out [common-practice]
+DRY = ("lean", "succulent")  # plants of dry country: organic mulch keeps their crowns moist
 CLOSED = ("bulb", "groundcover", "grass", "fern", "succulent", "pots", "citrus")  # no ring for each plant
 
 
@@ -53,7 +56,7 @@ def conditions_of(planting: Planting) -> tuple[Condition, ...]:
     """What of a place speaks for or against kinds of mulch."""
     ground = planting.ground
     found: list[Condition] = []
-    if planting.group.key in ("lean", "succulent"):
+    if planting.group.key in DRY:
         found.append("dry_natives")
     if planting.group.key == "acid":
         found.append("acid")
@@ -120,6 +123,20 @@ def cover_asked(
     return _laid(planting, stages, shelf, today, fed_on, wanted, said)
 
 
+def left_bare(planting: Planting, mulch: Mulch) -> tuple[Grown, ...]:
+    """Plants of a mixed bed that a kind of mulch would rot, or that want none: their ground is left bare."""
+    rots = any(condition == "dry_natives" for condition, _ in mulch.wrong)
+    if planting.ground.kind != "bed" or planting.group.key in DRY or not rots:
+        return ()
+    return tuple(one for one in planting.grown if one.plant is not None and group_of_plant(one.plant) in DRY)
+
+
+def bare_said(planting: Planting, mulch: Mulch) -> str:
+    """Which plants of a bed get none of a mulch, and why; '' where all may have it."""
+    names = ", ".join(one.name for one in left_bare(planting, mulch))
+    return f"None on {names}: it keeps their crowns moist, and they rot. Stop a hand short of them." if names else ""
+
+
 def _laid(
     planting: Planting,
     stages: Stages,
@@ -133,7 +150,7 @@ def _laid(
     working = Working(f"Mulch on {planting.ground.name}")
     top = top_up(wanted, planting.lies.depth_mm, best.mulch.settles, working)
     try:
-        net = net_m2(planting, working)
+        net = net_m2(planting, working, best.mulch)
     except AmberError as refused:
         return None, (*said, Said("mulch", refused.sentence, True))
     volume = volume_m3(net, top.place_mm, working)
@@ -141,6 +158,9 @@ def _laid(
     clear = max(planting.group.clear_mm, (planting.ground.metres("clear") or 0.0) * 1000)
     years = renewal_years(best.mulch.key, wanted)
     why = "; ".join(best.good) or best.mulch.trades
+    bare = bare_said(planting, best.mulch)
+    if bare:
+        said.append(Said("mulch", bare))
     if best.bad:
         said.append(Said("mulch", f"{best.mulch.name.capitalize()} here: {'; '.join(best.bad)}."))
     if "slope" in conditions_of(planting):
@@ -175,20 +195,40 @@ def kind_for(
     return best, stocked.get(best.mulch.key)
 
 
-def net_m2(planting: Planting, working: Working) -> float:
-    """Ground that mulch covers, m²: rings under trees, beds less what is kept clear of each stem. DoesNotFit where
-    nothing is left."""
+def net_m2(planting: Planting, working: Working, mulch: Mulch) -> float:
+    """Ground that a mulch covers, m²: rings under trees, beds less what is kept clear of each stem and less the ground
+    of plants it would rot. DoesNotFit where nothing is left."""
+    bare = left_bare(planting, mulch)
+    size = _without(planting, bare, working)
     ground, clear_m = planting.ground, planting.group.clear_mm / 1000
     if ground.ring_m is not None and planting.trunks_cm:
         return tree_rings(1, ground.ring_m, Kept(1, planting.trunks_cm[0] / 100, clear_m), working)
     trunks = number_of(ground.facts, "trunks")
     if trunks:
         radius = ground.metres("clear") or clear_m
-        return covered(float(ground.size_m2), Kept(int(trunks), 0.0, radius), working)
-    kept = Kept(planting.count, STEM_M, clear_m)
-    if planting.group.key in CLOSED or kept.stems * kept.each_m2() > RINGS_AT_MOST * ground.size_m2:
-        return float(ground.size_m2)
-    return covered(float(ground.size_m2), kept, working)
+        return covered(size, Kept(int(trunks), 0.0, radius), working)
+    kept = Kept(planting.count - sum(one.count for one in bare), STEM_M, clear_m)
+    if planting.group.key in CLOSED or kept.stems * kept.each_m2() > RINGS_AT_MOST * size:
+        return size
+    return covered(size, kept, working)
+
+
+def _without(planting: Planting, bare: Sequence[Grown], working: Working) -> float:
+    """The ground less that of some plants, by what such plants usually stand on."""
+    whole = float(planting.ground.size_m2)
+    if not bare:
+        return whole
+    return working.step(
+        "Ground that is mulched",
+        "size_m2 - bare_m2",
+        [
+            Figure("size_m2", whole, "m²", "the bed"),
+            Figure("bare_m2", ground_of(planting, bare), "m²", ", ".join(one.name for one in bare)),
+        ],
+        whole - ground_of(planting, bare),
+        "m²",
+        "common-practice",
+    )
 
 
 def _when(planting: Planting, stages: Stages, today: date, fed_on: Sequence[date]) -> tuple[date, date, date]:

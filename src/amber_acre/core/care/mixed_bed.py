@@ -63,9 +63,7 @@ def _key(one: Grown, planting: Planting) -> str:
 def _on_their_ground(planting: Planting, grown: Sequence[Grown], key: str) -> Planting:
     """Some plants of a bed as a planting of one group, on their part of its ground."""
     ground = planting.ground
-    usual = sum(_usual_m2(one, planting) for one in grown)
-    whole = sum(_usual_m2(one, planting) for one in planting.grown)
-    part = ground_shared(usual, whole, ground.size_m2) / ground.size_m2
+    part = ground_of(planting, grown) / ground.size_m2
     names = {one.name for one in grown}
     lines = tuple(Listed(one.count, one.name, one.planted_on.isoformat() if one.planted_on else "") for one in grown)
     facts = {name: fact for name, fact in ground.facts.items() if name not in ("plants", "care")}
@@ -80,6 +78,13 @@ def _on_their_ground(planting: Planting, grown: Sequence[Grown], key: str) -> Pl
     if key == planting.group.key:
         return replace(own, loses=tuple(name for name in planting.loses if name in names))
     return replace(own, ground=replace(theirs, in_bloom=None), bloom_end=None)  # the bed's bloom is not theirs
+
+
+def ground_of(planting: Planting, grown: Sequence[Grown]) -> float:
+    """Ground of some plants of a bed, m²: their part of it by what such plants usually stand on."""
+    usual = sum(_usual_m2(one, planting) for one in grown)
+    whole = sum(_usual_m2(one, planting) for one in planting.grown)
+    return ground_shared(usual, whole, planting.ground.size_m2)
 
 
 def _usual_m2(one: Grown, planting: Planting) -> float:

@@ -52,7 +52,7 @@ def read_fact(fact: Fact, text: str, reading: Reading = METRIC) -> ReadFact:
                 raise NotUnderstood("Choose one of the options.", field=fact.key, value=text)
             return ReadFact(text, text)
         case "length":
-            zero = fact.key == "margin" and re.fullmatch(r"0+(\.0+)?\s*\D*", text) is not None
+            zero = fact.zero and re.fullmatch(r"0+(\.0+)?\s*\D*", text) is not None
             read = (typed.distance if zero else typed.length)(text, reading.bare_length, fact.key, reading.pace_m)
             return ReadFact(read.value, read.text)
         case "lengths":

@@ -36,7 +36,8 @@ YES_NO: tuple[Choice, ...] = (("yes", "yes"), ("no", "no"))
 
 @dataclass(frozen=True)
 class Fact:
-    """One thing asked about an area: key, label, how it is read; unknown is allowed unless ``needed``."""
+    """One thing asked about an area: key, label, how it is read; unknown is allowed unless ``needed``. ``zero``: a
+    length that may be none at all."""
 
     key: str
     label: str
@@ -45,6 +46,7 @@ class Fact:
     needed: bool = False
     choices: tuple[Choice, ...] = ()
     limits: tuple[float, float] = (0.0, math.inf)
+    zero: bool = False
 
 
 @dataclass(frozen=True)
@@ -106,7 +108,7 @@ _CARE = (
 _BLOOM = Fact("bloom_end", "Bloom is over by", "year_days", "a day of the year: 12 June")
 _COVER = (
     Fact("mulch_kind", "Mulch now", "choice", choices=_MULCH),
-    Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm"),
+    Fact("mulch_depth", "Its depth now", "length", "2 in, 5 cm; 0 where it is gone", zero=True),
     Fact("mulch_seen_on", "Depth seen on", "day", "it goes down from that day; without one it stays as said"),
     Fact("fabric", "Fabric under it", "choice", choices=YES_NO),
     Fact("against", "Mulch lies against stems", "choice", choices=YES_NO),
@@ -205,7 +207,9 @@ _KINDS = (
             Fact("plants", "Plants", "count"),
             Fact("spacing", "Spacing", "length"),
             Fact("width", "Width", "length", needed=True),
-            Fact("margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True),
+            Fact(
+                "margin", "Root margin on each side", "length", "0.3 m is usual; 0 if walled in", needed=True, zero=True
+            ),
             Fact("height", "Height", "length"),
             Fact("clips", "Clipped about", "year_days", "days of the year: 20 May; 9 July"),
             *_CARE,

@@ -10,7 +10,7 @@ from urllib.parse import urlencode
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
-from amber_acre.core.care.covering import conditions_of, kind_for, net_m2
+from amber_acre.core.care.covering import bare_said, conditions_of, kind_for, net_m2
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
@@ -117,7 +117,7 @@ def _mulched(
     working = Working(f"Mulch on {planting.ground.name}")
     want = (form.want.value if form.want else 0.0) * 1000
     top = top_up(want, (form.found.value if form.found else 0.0) * 1000, kind.settles, working)
-    net = net_m2(planting, working)
+    net = net_m2(planting, working, kind)
     volume = volume_m3(net, top.place_mm, working)
     bag = form.bag.value if form.bag else BAG_L
     offer: Offer | None = None
@@ -151,6 +151,7 @@ def _mulched(
         "air_swing": _air_swing(planting.ground.climate),
         "parts": parts,
         "fabric": fabric_said(kind.key, planting.lies.fabric),
+        "bare": bare_said(planting, kind),
         "working": working,
         "place": depth_in_both(top.place_mm),
         "job": _job_address(planting, product, kind, volume, top.add_mm, us, bringing=form.bringing),
