@@ -2,13 +2,15 @@
 
 from __future__ import annotations
 
+from collections.abc import Sequence
+from concurrent.futures import ThreadPoolExecutor
 from datetime import date
 from types import MappingProxyType
 from typing import Any
 
 import pytest
 
-from amber_acre.core.by_content import by_content, by_first, content_of
+from amber_acre.core.by_content import Results, by_content, by_each, by_first, content_of
 from amber_acre.core.rules.holds import span_verdicts
 from amber_acre.core.rules.judged import judged_book
 from amber_acre.core.season.weather import DayWeather, Sky
@@ -24,6 +26,46 @@ def test_alike_content_has_one_digest_whatever_objects_hold_it() -> None:
     assert content_of(MappingProxyType({"a": 1})) == content_of(MappingProxyType({"a": 1}))
     with pytest.raises(TypeError):
         content_of(lambda: None)
+
+
+def test_what_was_worked_out_since_is_no_content() -> None:
+    """A book that somebody judges while another takes its digest: the digest is of what it was made of."""
+    one = book(ground(), job(QUICK, 12))
+    before = content_of(one)
+    assert one.uses
+    assert one.with_beginning
+    assert one.mulch
+    assert content_of(one) == before
+    with ThreadPoolExecutor(4) as threads:
+        shared = [book(ground(), job(QUICK, 12)) for _ in range(200)]
+        asked = [threads.submit(content_of, one) for one in shared for _ in range(3)]
+        read = [threads.submit(lambda one: (one.uses, one.with_beginning, one.mulch), one) for one in shared]
+        assert {future.result() for future in asked} == {before}
+        assert all(future.result() for future in read)
+
+
+def test_results_of_several_keys_are_looked_up_at_once_and_kept_longest() -> None:
+    kept: Results[str, int] = Results(2)
+    kept.keep("a", 1)
+    kept.keep("b", 2)
+    assert kept.look_all({"one": "a", "two": "x", "three": None}) == {"one": 1}
+    kept.keep("c", 3)  # "b" was asked for longest ago
+    assert kept.look_all({1: "a", 2: "b", 3: "c"}) == {1: 1, 3: 3}
+
+
+def test_a_sequence_of_kept_results_is_known_by_each_of_them() -> None:
+    asked: list[int] = []
+
+    @by_each(8)
+    def total(parts: Sequence[list[int]], plus: object = 0) -> int:
+        asked.append(len(parts))
+        return sum(sum(part) for part in parts)
+
+    a, b = [1], [2]
+    assert [total([a, b]), total((a, b)), total([b, a]), total([a, [2]]), total([a, b], {"x": 1})] == [3, 3, 3, 3, 3]
+    assert asked == [2, 2, 2, 2]  # the same two in the same order once; alike ones are others
+    assert total([]) == 0
+    assert total([a, b], lambda: None) == 3  # whose content cannot be told, but which can be looked up
 
 
 def test_a_result_is_computed_once_while_it_is_kept() -> None:

@@ -38,9 +38,12 @@ def property_under(session: Session, climate_id: int) -> PropertyRow | None:
     return session.scalars(query.order_by(PropertyRow.id)).first()
 
 
+_LIGHTLY = (lazyload("*"),)
+
+
 def property_of(session: Session, property_id: int, light: bool = False) -> PropertyRow | None:
     """A property in use; ``light``: its client, climate and rules are loaded when they are asked for."""
-    row = session.get(PropertyRow, property_id, options=[lazyload("*")] if light else [])
+    row = session.get(PropertyRow, property_id, options=_LIGHTLY if light else ())
     return row if row is not None and row.deleted_at is None else None
 
 

@@ -111,7 +111,7 @@ def settings_of(request: Request) -> Settings:
     return settings
 
 
-def _today(request: Request) -> date:
+async def _today(request: Request) -> date:  # nothing that waits: asked where the request is, not in a thread
     return settings_of(request).day()
 
 

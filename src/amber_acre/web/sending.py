@@ -11,7 +11,7 @@ from __future__ import annotations
 import hashlib
 import re
 import secrets
-from collections.abc import AsyncIterator, Iterator, Mapping
+from collections.abc import AsyncIterator, Mapping
 from contextvars import ContextVar
 from dataclasses import dataclass
 from datetime import UTC, datetime
@@ -22,6 +22,7 @@ from fastapi import Depends, HTTPException, Request
 from sqlalchemy import Engine
 from sqlalchemy.exc import IntegrityError
 from sqlalchemy.orm import Session
+from starlette.concurrency import run_in_threadpool
 from starlette.datastructures import FormData, UploadFile
 
 from amber_acre.store.sent import keep_sent, sent_form
@@ -91,23 +92,34 @@ async def _posted(request: Request) -> AsyncIterator[dict[str, str]]:
 Posted = Annotated[dict[str, str], Depends(_posted)]
 
 
-def _writing(request: Request, _posted: Posted) -> Iterator[Session]:
+async def _writing(request: Request, _posted: Posted) -> AsyncIterator[Session]:
+    """A session to write with, committed once the route has answered; only what waits for the disk takes a thread."""
     engine: Engine = request.app.state.engine
     sent = _on_its_way.get()
-    _refuse_sent(engine, sent)
-    with writing(engine) as session:
+    if sent is not None and sent.key:
+        await run_in_threadpool(_refuse_sent, engine, sent)
+    session = writing(engine)
+    try:
         yield session
-        if sent is not None and sent.key and sent.location:
-            try:
-                at = datetime.now(UTC).replace(tzinfo=None)
-                keep_sent(session, sent.key, sent.path, sent.digest, sent.location, at)
-            except IntegrityError:
-                session.rollback()
-                _refuse_sent(engine, sent)
-                raise
-        session.commit()  # before the answer: a failed commit must not be answered with success
-    if sent is not None and not sent.location:
-        _refuse_sent(engine, sent)  # its twin was written while this one was read
+        await run_in_threadpool(_keep, engine, session, sent)
+    finally:
+        session.close()  # at once, also where the request is broken off: what waits for its turn to write must get it
+    if sent is not None and sent.key and not sent.location:
+        await run_in_threadpool(_refuse_sent, engine, sent)  # its twin was written while this one was read
+
+
+def _keep(engine: Engine, session: Session, sent: Sent | None) -> None:
+    """Commits, before the answer: a failed commit must not be answered with success."""
+    if sent is not None and sent.key and sent.location:
+        try:
+            at = datetime.now(UTC).replace(tzinfo=None)
+            keep_sent(session, sent.key, sent.path, sent.digest, sent.location, at)
+        except IntegrityError:
+            session.rollback()
+            _refuse_sent(engine, sent)
+            raise
+    session.commit()
+    session.close()
 
 
 Writing = Annotated[Session, Depends(_writing, scope="function")]

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass, replace
+from dataclasses import dataclass, fields, replace
 from datetime import date
 from functools import cached_property
 
@@ -75,6 +75,10 @@ class AreaBook:
     entries: tuple[Entry, ...]
     day: date
     from_lawn: tuple[Use, ...] = ()
+
+    def __getstate__(self) -> dict[str, object]:
+        """Its content: what it was made of, not what was worked out since, here or by somebody beside us."""
+        return {one.name: getattr(self, one.name) for one in fields(self)}
 
     @cached_property
     def uses(self) -> tuple[Use, ...]:

@@ -123,7 +123,7 @@ def _ahead(session: Reading, place: Place | None, today: date) -> list[tuple[str
     """Each lawn of a property whose year runs before or behind the usual by what was seen, and by how many days."""
     if place is None or place.depot:
         return []
-    lawns = [area for area in areas_of(session, place.here.id) if area.kind == "lawn"]
+    lawns = [area for area in areas_of(session, place.here.id, light=True) if area.kind == "lawn"]
     found_days = {area.name: grounds_of(session, [area], today)[area.id].climate.early_days for area in lawns}
     return [(name, days) for name, days in found_days.items() if days]
 
@@ -159,13 +159,21 @@ def _form(
         units=units_of(place.here.units) if place is not None else settings_of(request).units,
         whereabouts=places,
         place=place,
-        areas=[(row.id, row.name) for row in areas_of(session, place.here.id)] if place and not place.depot else [],
+        areas=[(row.id, row.name) for row in areas_of(session, place.here.id, light=True)]
+        if place and not place.depot
+        else [],
         grounds=[(f"ground:{state}", state) for state in reversed(GROUND_STATES)],
         growths=[(f"growth:{growth}", GROWTH_WORDS[growth]) for growth in reversed(GROWTHS)],
         corrects=corrects,
         typed=dict(read.typed),
         faults=read.faults,
     )
+
+
+def _areas(session: Reading, place: Place | None) -> list[tuple[int, str]]:
+    if place is None or place.depot:
+        return []
+    return [(row.id, row.name) for row in areas_of(session, place.here.id, light=True)]
 
 
 @router.post("/observed/new")
@@ -213,7 +221,7 @@ def _corrected(session: Reading, place: Place | None, asked: str, read: Read[Any
 def _area(session: Reading, place: Place | None, asked: str, read: Read[Any]) -> int | None:
     if not asked or place is None or place.depot:
         return None
-    here = {str(row.id): row.id for row in areas_of(session, place.here.id)}
+    here = {str(row.id): row.id for row in areas_of(session, place.here.id, light=True)}
     if asked not in here:
         read.refuse(NotUnderstood("Choose an area of this property, or none.", field="area"))
     return here.get(asked)
