@@ -159,9 +159,7 @@ def _form(
         units=units_of(place.here.units) if place is not None else settings_of(request).units,
         whereabouts=places,
         place=place,
-        areas=[(row.id, row.name) for row in areas_of(session, place.here.id, light=True)]
-        if place and not place.depot
-        else [],
+        areas=_areas(session, place),
         grounds=[(f"ground:{state}", state) for state in reversed(GROUND_STATES)],
         growths=[(f"growth:{growth}", GROWTH_WORDS[growth]) for growth in reversed(GROWTHS)],
         corrects=corrects,
