@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
+from dataclasses import dataclass
 from datetime import datetime
 
-from sqlalchemy import func, select
-from sqlalchemy.orm import Session, lazyload
+from sqlalchemy import bindparam, func, select
+from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.store.tables import AreaRow, ClientRow, PropertyRow
@@ -32,18 +33,40 @@ def any_property(session: Session) -> bool:
     return session.scalar(select(PropertyRow.id).where(PropertyRow.deleted_at.is_(None)).limit(1)) is not None
 
 
-def property_under(session: Session, climate_id: int) -> PropertyRow | None:
+@dataclass(frozen=True)
+class Here:
+    """Where something is seen, in as much as it takes to write it down."""
+
+    id: int
+    climate_id: int
+    units: str
+
+
+_HERE = (
+    select(PropertyRow.id, PropertyRow.climate_id, PropertyRow.units)
+    .where(PropertyRow.deleted_at.is_(None))
+    .order_by(PropertyRow.id)
+    .limit(1)
+)
+_AT_A_PROPERTY = _HERE.where(PropertyRow.id == bindparam("place"))
+_UNDER_A_CLIMATE = _HERE.where(PropertyRow.climate_id == bindparam("climate"))
+
+
+def here_at(session: Session, property_id: int) -> Here | None:
+    """A property in use; None where there is none of that number."""
+    row = session.execute(_AT_A_PROPERTY, {"place": property_id}).one_or_none()
+    return None if row is None else Here(*row)
+
+
+def here_under(session: Session, climate_id: int) -> Here | None:
     """A property of a depot's climate, the first by its number; None where there is none."""
-    query = select(PropertyRow).where(PropertyRow.climate_id == climate_id, PropertyRow.deleted_at.is_(None))
-    return session.scalars(query.order_by(PropertyRow.id)).first()
+    row = session.execute(_UNDER_A_CLIMATE, {"climate": climate_id}).one_or_none()
+    return None if row is None else Here(*row)
 
 
-_LIGHTLY = (lazyload("*"),)
-
-
-def property_of(session: Session, property_id: int, light: bool = False) -> PropertyRow | None:
-    """A property in use; ``light``: its client, climate and rules are loaded when they are asked for."""
-    row = session.get(PropertyRow, property_id, options=_LIGHTLY if light else ())
+def property_of(session: Session, property_id: int) -> PropertyRow | None:
+    """A property in use."""
+    row = session.get(PropertyRow, property_id)
     return row if row is not None and row.deleted_at is None else None
 
 

@@ -18,7 +18,7 @@ from amber_acre.exchange.text import read_text
 from amber_acre.store import observed as store
 from amber_acre.store.areas import areas_of
 from amber_acre.store.books import grounds_of
-from amber_acre.store.clients import properties, property_of, property_under
+from amber_acre.store.clients import Here, here_at, here_under, properties
 from amber_acre.store.in_use import place_in_use
 from amber_acre.store.tables import PropertyRow
 from amber_acre.store.weather_tables import ForecastDayRow, ObservationRow
@@ -67,15 +67,21 @@ def _places(session: Reading) -> list[Place]:
     return found_here
 
 
-def _place_of(session: Reading, key: str) -> Place | None:
+@dataclass(frozen=True)
+class Spot:
+    """Where a form says that something was seen: as :class:`Place`, without its name."""
+
+    key: str
+    here: Here
+    depot: bool
+
+
+def _spot_of(session: Reading, key: str) -> Spot | None:
     """One place by its key; None where there is none of it."""
     number = int(key[1:]) if key[1:].isdecimal() and len(key) < 16 else 0
-    row = property_under(session, number) if key[:1] == "c" else None
-    if key[:1] == "p":
-        row = property_of(session, number, light=True)
-    if row is None:
-        return None
-    return Place(key, f"everywhere in {row.climate.name}" if key[0] == "c" else row.name, row, key[0] == "c")
+    ways = {"p": here_at, "c": here_under}
+    here = ways[key[0]](session, number) if key[:1] in ways else None
+    return None if here is None else Spot(key, here, key[0] == "c")
 
 
 def _chosen(request: Request, places: list[Place], asked: str) -> Place | None:
@@ -177,7 +183,7 @@ def _areas(session: Reading, place: Place | None) -> list[tuple[int, str]]:
 @router.post("/observed/new")
 def write_seen(request: Request, session: Writing, posted: Posted, today: Today) -> Response:
     """Writes a row for each thing seen; one that corrects another takes its place."""
-    place = _place_of(session, posted.get("place", ""))
+    place = _spot_of(session, posted.get("place", ""))
     units = units_of(place.here.units) if place is not None else "metric"
     read = read_form(SeenForm, posted, today=today, units=units)
     form = read.value
@@ -205,7 +211,7 @@ def write_seen(request: Request, session: Writing, posted: Posted, today: Today)
     return answer
 
 
-def _corrected(session: Reading, place: Place | None, asked: str, read: Read[Any]) -> int | None:
+def _corrected(session: Reading, place: Spot | None, asked: str, read: Read[Any]) -> int | None:
     """The key of the observation that is corrected: one of this place, or of its sky."""
     if not asked or place is None:
         return None
@@ -216,7 +222,7 @@ def _corrected(session: Reading, place: Place | None, asked: str, read: Read[Any
     return row.id
 
 
-def _area(session: Reading, place: Place | None, asked: str, read: Read[Any]) -> int | None:
+def _area(session: Reading, place: Spot | None, asked: str, read: Read[Any]) -> int | None:
     if not asked or place is None or place.depot:
         return None
     here = {str(row.id): row.id for row in areas_of(session, place.here.id, light=True)}
@@ -225,7 +231,7 @@ def _area(session: Reading, place: Place | None, asked: str, read: Read[Any]) ->
     return here.get(asked)
 
 
-def _at(row: ObservationRow | ForecastDayRow, place: Place, area: int | None = None) -> None:
+def _at(row: ObservationRow | ForecastDayRow, place: Spot, area: int | None = None) -> None:
     if place.depot:
         row.climate_id = place.here.climate_id
     else:
@@ -282,7 +288,7 @@ Sent = Annotated[bytes, Depends(_sent)]
 def bring_forecast(request: Request, session: Writing, posted: Posted, sent: Sent, today: Today) -> Response:
     """Reads a forecast line by line, typed, pasted or from a file, each line with its own sentence; ``write`` keeps it
     where all of them are in order."""
-    place = _place_of(session, posted.get("place", ""))
+    place = _spot_of(session, posted.get("place", ""))
     told, refused = _with_file(posted, sent)
     read = read_form(ForecastForm, told)
     if refused is not None:
