@@ -18,6 +18,7 @@ from amber_acre.core.products.acid_balance import acidity_g_m2
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.ground import Ground, ph_at_hand
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.judged import shown_rate
 from amber_acre.core.rules.limits import Direction
 from amber_acre.core.rules.local import phosphorus_forbidden
 from amber_acre.core.rules.running import corrected_since
@@ -171,9 +172,9 @@ def _uses_of_lane(one: Lane) -> list[tuple[Product, float]]:
     """Feeds of a lawn's season, logged and planned, g/m²; jobs of corrections are not among them."""
     uses = _feeds(one.year.entries, one.year.book)
     return uses + [
-        (j.product, float(j.rate_g_m2))
-        for j in one.year.rounds
-        if j.product is not None and j.job.counts and not j.done
+        (stands.product, float(shown_rate(stands)))
+        for stands in one.year.stands
+        if stands.product is not None and stands.job.counts and not stands.done
     ]
 
 

@@ -12,7 +12,7 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.need import NitrogenNeed, nitrogen_need
 from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.jobs.standing import stand
+from amber_acre.core.jobs.standing import StandingJob, stand
 from amber_acre.core.jobs.use import most_with
 from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import Ledger, ledger
@@ -34,8 +34,8 @@ KEPT_YEARS = 256  # seasons of lawns that are kept as computed: a firm of some h
 class LawnYear:
     """A lawn, its season and all that follows from its jobs and entries.
 
-    ``rounds`` are the season's feeds, ``jobs`` every other job of the area, in the season or not. ``entries`` are those
-    of the season.
+    ``stands`` are the season's feeds as they stand, ``beside`` every other job of the area, in the season or not. They
+    are judged once somebody asks: ``rounds`` and ``jobs``. ``entries`` are those of the season.
     """
 
     lawn: Lawn
@@ -43,12 +43,22 @@ class LawnYear:
     soil: SoilFindings
     need: NitrogenNeed
     book: AreaBook
-    rounds: tuple[JudgedJob, ...]
-    jobs: tuple[JudgedJob, ...]
+    stands: tuple[StandingJob, ...]
+    beside: tuple[StandingJob, ...]
     entries: tuple[Entry, ...]
     ledger: Ledger
     ribbons: tuple[Ribbon, ...]
     spans: tuple[Span, ...]
+
+    @cached_property
+    def rounds(self) -> tuple[JudgedJob, ...]:
+        """The season's feeds, judged, in order of their days."""
+        return judge_rounds(self.lawn, self.book, self.stands, self.series)
+
+    @cached_property
+    def jobs(self) -> tuple[JudgedJob, ...]:
+        """Every other job of the area, judged."""
+        return tuple(judged_job(self.book, one) for one in self.beside)
 
     @cached_property
     def remarks(self) -> dict[int, tuple[Verdict, ...]]:
@@ -117,8 +127,8 @@ def lawn_year(
         soil,
         nitrogen_need(lawn, series),
         book,
-        judge_rounds(lawn, book, stands, series),
-        tuple(judged_job(book, one) for one in beside),
+        tuple(stands),
+        tuple(beside),
         inside,
         ledger(lawn, open_rounds, fed, planned, sizes),
         supply(lawn, open_rounds, fed, series, sizes),
