@@ -27,7 +27,7 @@ from amber_acre.web.draw.leaf import leaves
 from amber_acre.web.forms.reading import Faults
 from amber_acre.web.pieces import piece
 from amber_acre.web.references import REFERENCES
-from amber_acre.web.sending import Posted, Writing, leads_to, new_key
+from amber_acre.web.sending import Posted, Writing, leads_to, new_key, written
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
 
 _WEB = Path(__file__).parent
@@ -156,8 +156,9 @@ def units_of(text: str) -> Units:
 
 
 def go(url: str) -> RedirectResponse:
-    """After a form: look at the result."""
+    """After a form: what it wrote is kept; look at the result. The last thing a route does."""
     leads_to(url)
+    written()
     return RedirectResponse(url, status_code=303)
 
 

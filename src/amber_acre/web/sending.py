@@ -11,10 +11,11 @@ from __future__ import annotations
 import hashlib
 import re
 import secrets
-from collections.abc import AsyncIterator, Mapping
+from collections.abc import AsyncIterator, Callable, Mapping
 from contextvars import ContextVar
 from dataclasses import dataclass
 from datetime import UTC, datetime
+from functools import partial
 from typing import Annotated
 from urllib.parse import urlsplit
 
@@ -54,12 +55,14 @@ class SentAlready(Exception):
 
 @dataclass
 class Sent:
-    """A form on its way: its key ('' for none), what it holds, and where the answer leads once it does."""
+    """A form on its way: its key ('' for none), what it holds, where the answer leads once it does, and what keeps what
+    it wrote (None: nothing to keep, or kept)."""
 
     key: str
     path: str
     digest: str
     location: str = ""
+    keep: Callable[[], None] | None = None
 
 
 _on_its_way: ContextVar[Sent | None] = ContextVar("form on its way", default=None)
@@ -70,6 +73,15 @@ def leads_to(location: str) -> None:
     sent = _on_its_way.get()
     if sent is not None:
         sent.location = location
+
+
+def written() -> None:
+    """Keeps what the form on its way wrote, at once and in the thread that wrote it, so that the next who writes need
+    not wait until the answer is put together; called by ``go``. Nothing may be written or loaded after it."""
+    sent = _on_its_way.get()
+    if sent is not None and sent.keep is not None:
+        keep, sent.keep = sent.keep, None
+        keep()
 
 
 def new_key() -> str:
@@ -99,9 +111,13 @@ async def _writing(request: Request, _posted: Posted) -> AsyncIterator[Session]:
     if sent is not None and sent.key:
         await run_in_threadpool(_refuse_sent, engine, sent)
     session = writing(engine)
+    keep = partial(_keep, engine, session, sent)
+    if sent is not None:
+        sent.keep = keep
     try:
         yield session
-        await run_in_threadpool(_keep, engine, session, sent)
+        if sent is None or sent.keep is not None:
+            await run_in_threadpool(keep)
     finally:
         session.close()  # at once, also where the request is broken off: what waits for its turn to write must get it
     if sent is not None and sent.key and not sent.location:
