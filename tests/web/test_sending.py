@@ -13,6 +13,8 @@ from sqlalchemy import Engine, func, select
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.store.tables import DeliveryRow, EntryRow, ProductRow, PropertyRow, SentFormRow
+from amber_acre.web import sending
+from amber_acre.web.page import go
 from tests.conftest import Browser
 from tests.web.forms import PRODUCT, sentence_beside
 
@@ -297,3 +299,30 @@ def test_sent_forms_are_forgotten_after_a_month(demo: Browser, demo_engine: Engi
         assert session.scalars(select(SentFormRow.key)).all() == ["j" * 24]
         assert session.get(ProductRow, 1) is not None
         assert session.get(PropertyRow, 1) is not None
+
+
+def test_what_a_form_wrote_is_kept_once_where_the_route_says_where_it_leads() -> None:
+    kept: list[str] = []
+    form = sending.Sent("", "/observed/new", "digest", keep=lambda: kept.append(form.location))
+    before = sending._on_its_way.set(form)
+    try:
+        go("/observed")
+        assert kept == ["/observed"]  # where it leads is known before it is kept
+        sending.written()
+        go("/elsewhere")
+        assert kept == ["/observed"]
+    finally:
+        sending._on_its_way.reset(before)
+    assert go("/").status_code == 303  # outside a form nothing is kept
+
+
+def test_what_cannot_be_kept_is_not_answered_with_success() -> None:
+    def full() -> None:
+        raise OSError("database or disk is full")
+
+    before = sending._on_its_way.set(sending.Sent("", "/observed/new", "digest", keep=full))
+    try:
+        with pytest.raises(OSError, match="full"):
+            go("/observed")
+    finally:
+        sending._on_its_way.reset(before)
