@@ -76,16 +76,19 @@ _NOTES = (
     .where(ProgrammeRow.area_id.in_(AMONG))
     .order_by(ProgrammeNoteRow.id)
 )
-_PLANS = select(
-    ProgrammeRow.area_id,
-    ProgrammeRow.id,
-    ProgrammeRow.season_start,
-    ProgrammeRow.planned_on,
-    ProgrammeRow.need_g_m2,
-    ProgrammeRow.school,
-    ProgrammeRow.gap,
+_PLANS = (
+    select(
+        ProgrammeRow.area_id,
+        ProgrammeRow.id,
+        ProgrammeRow.season_start,
+        ProgrammeRow.planned_on,
+        ProgrammeRow.need_g_m2,
+        ProgrammeRow.school,
+        ProgrammeRow.gap,
+    )
+    .where(ProgrammeRow.area_id.in_(AMONG))
+    .order_by(ProgrammeRow.id)
 )
-_PLANS = _PLANS.where(ProgrammeRow.area_id.in_(AMONG)).order_by(ProgrammeRow.id)
 
 
 def newest_plans(session: Session, starts: Mapping[int, date]) -> dict[int, Programme | None]:

@@ -7,6 +7,7 @@ from datetime import date, timedelta
 
 import pytest
 
+from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import planting_of
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.dose import Dose
@@ -133,3 +134,18 @@ def test_late_nitrogen_is_not_carried_past_the_last_day() -> None:
     (last,) = over(plan, at, plan.stages.last, jobs=(late,)).jobs
     assert last.on == last.closes == plan.stages.last
     assert over(plan, at, plan.stages.last + timedelta(days=1), jobs=(late,)).jobs == ()
+
+
+def test_mulch_goes_over_without_the_ground_of_plants_it_would_rot() -> None:
+    """The same daylilies with lavender among them: less mulch by the lavender's ground, and said."""
+    plan = planned(ground("bed", "20 × Hemerocallis hybrids", mulch_kind="chips", mulch_depth="0"))
+    mulch = next(job for job in plan.jobs if job.work == "mulch")
+    assert mulch.product is not None
+    mixed = ground("bed", "20 × Hemerocallis hybrids\n4 × Lavandula angustifolia", mulch_kind="chips")
+    bare = ground_of(planting_of(mixed), planting_of(mixed).grown[1:])
+    went = over(plan, mixed)
+    there = next(job for job in went.jobs if job.work == "mulch")
+    assert there.dose.value == pytest.approx(mulch.dose.value * (mixed.size_m2 - bare) / mixed.size_m2)
+    assert any("None on Lavandula angustifolia" in one for one in went.said)
+    back = over(plan, mixed, jobs=(replace(mulch, product=None),))  # a mulch of no known kind goes by the whole bed
+    assert back.jobs[0].dose.value == pytest.approx(mulch.dose.value)

@@ -195,6 +195,13 @@ def kind_for(
     return best, stocked.get(best.mulch.key)
 
 
+def lies_on_m2(planting: Planting, mulch: Mulch | None) -> float:
+    """Ground that mulch of a kind (None: not known) lies on, m², rings of stems not taken off: without the ground of
+    plants it would rot."""
+    bare = left_bare(planting, mulch) if mulch is not None else ()
+    return planting.ground.mulched_m2 - (ground_of(planting, bare) if bare else 0.0)
+
+
 def net_m2(planting: Planting, working: Working, mulch: Mulch) -> float:
     """Ground that a mulch covers, m²: rings under trees, beds less what is kept clear of each stem and less the ground
     of plants it would rot. DoesNotFit where nothing is left."""

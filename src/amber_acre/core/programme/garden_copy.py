@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
+from amber_acre.core.care.covering import bare_said, lies_on_m2
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, planting_of
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
@@ -15,13 +16,15 @@ from amber_acre.core.programme.mixed_feeds import BY_PLANT, whose
 from amber_acre.core.rules.dosing import recounted
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.stages import Stages
+from amber_acre.core.tables.mulches import MULCHES, Mulch
 
 COPIED = ("feed", "drench", "mulch")  # works of a year; what soil, leaves or planting asked for is of one area alone
 
 
 @dataclass(frozen=True)
 class Carried:
-    """Jobs as they stand on the other planting, and a sentence for each one that could not go over."""
+    """Jobs as they stand on the other planting; a sentence for each one that could not go over, and for plants that get
+    none of what does."""
 
     jobs: tuple[Job, ...]
     said: tuple[str, ...]
@@ -50,6 +53,9 @@ def carried(jobs: Iterable[Job], here: tuple[Planting, Stages], there: tuple[Pla
         except AmberError as error:
             said.append(f"{job.name} stays behind: {error}")
             continue
+        mulch = _mulch_of(job)
+        if mulch is not None and (bare := bare_said(target, mulch)):
+            said.append(bare)
         on = _day(job.on, its_year, year)
         feeds = job.product is not None and job.product.total_nitrogen > 0 and job.work != "mulch"
         on = min(on, year.last) if feeds else on
@@ -76,13 +82,19 @@ def _dose(job: Job, source: Planting, mixed: MixedBed, target: Planting) -> Dose
     """The dose on the other ground; refuses where its plants are not there or nobody has counted them."""
     dose, ground = job.dose, target.ground
     if dose.basis == "volume":
-        covered = source.ground.mulched_m2
-        return Dose(dose.value * ground.mulched_m2 / covered if covered else dose.value, "volume")
+        mulch = _mulch_of(job)
+        covered = lies_on_m2(source, mulch)
+        return Dose(dose.value * lies_on_m2(target, mulch) / covered if covered else dose.value, "volume")
     if dose.basis == "water" and dose.count:
         if not source.medium_l or not target.medium_l:
             raise MissingInput(f"the litres of {ground.name} are not known.", field="to")
         return replace(dose, count=dose.count * target.medium_l / source.medium_l)
     return counted_there(job, ground, mixed, "to")
+
+
+def _mulch_of(job: Job) -> Mulch | None:
+    """The kind of mulch a job lays; None where it lays none that is known."""
+    return MULCHES.get(job.product.soil.material) if job.product is not None else None
 
 
 def counted_there(job: Job, ground: Ground, mixed: MixedBed | None = None, field: str = "area") -> Dose:
