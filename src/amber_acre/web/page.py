@@ -23,6 +23,7 @@ from amber_acre.core.season.climate import MONTH_NAMES
 from amber_acre.core.soil.ph_class import ph_class
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
+from amber_acre.web.compiled import compiled_templates
 from amber_acre.web.draw.leaf import leaves
 from amber_acre.web.forms.reading import Faults
 from amber_acre.web.pieces import piece
@@ -37,6 +38,7 @@ _environment = Environment(
     undefined=StrictUndefined,
     trim_blocks=True,
     lstrip_blocks=True,
+    bytecode_cache=compiled_templates(_WEB),
     auto_reload="AMBER_ACRE_DEV" in os.environ,  # else nobody looks at the disk for a template while somebody waits
 )
 
