@@ -37,7 +37,7 @@ from amber_acre.store.programmes import plan_area
 from amber_acre.store.session import open_engine, reading, writing
 from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
-from amber_acre.web.serving import settle_memory
+from amber_acre.web.memory import settle_memory
 from benchmarks.gardens import gardens
 from benchmarks.seasons import measure
 from benchmarks.starting import starts

@@ -6,6 +6,7 @@ import ast
 import re
 import tokenize
 from collections.abc import Iterator
+from graphlib import TopologicalSorter
 from pathlib import Path
 
 import pytest
@@ -55,6 +56,35 @@ def test_nowhere_but_settings_reads_the_clock_for_the_day() -> None:
     for path in MODULES:
         if path.name != "settings.py":
             assert "date.today" not in path.read_text(encoding="utf-8"), path
+
+
+def name_of(path: Path) -> str:
+    parts = path.relative_to(SOURCE.parent).with_suffix("").parts
+    return ".".join(parts[:-1] if parts[-1] == "__init__" else parts)
+
+
+def loaded_by(path: Path, known: set[str]) -> set[str]:
+    """The modules of the house that a module loads as it is loaded: not for types alone, not within a function."""
+    found: set[str] = set()
+    bodies = [ast.parse(path.read_text(encoding="utf-8")).body]
+    while bodies:
+        for node in bodies.pop():
+            if isinstance(node, ast.ImportFrom) and node.module:
+                found |= {node.module, *(f"{node.module}.{one.name}" for one in node.names)}
+            elif isinstance(node, ast.Import):
+                found |= {one.name for one in node.names}
+            elif isinstance(node, ast.If) and ast.unparse(node.test) != "TYPE_CHECKING":
+                bodies += [node.body, node.orelse]
+    return found & known
+
+
+def test_no_module_waits_for_one_that_waits_for_it() -> None:
+    """Pages are loaded in the order people come to them: any module must load first."""
+    known = {name_of(path) for path in MODULES}
+    loads = {name_of(path): sorted(loaded_by(path, known)) for path in MODULES}
+    assert sum(map(len, loads.values())) > 1000
+    assert loads["amber_acre.store.job_tables"] == ["amber_acre.store.base"]  # its other imports are for types alone
+    list(TopologicalSorter(loads).static_order())  # CycleError names the circle
 
 
 def cited_in(path: Path) -> Iterator[str]:

@@ -63,7 +63,7 @@ def serve(settings: Settings) -> None:
 
     from amber_acre.web.app import create_app
     from amber_acre.web.guard import LOOPBACK
-    from amber_acre.web.serving import settle_memory
+    from amber_acre.web.memory import settle_memory
 
     application = create_app(settings)
     port = free_port(settings.host, settings.port)

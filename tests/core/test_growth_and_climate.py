@@ -16,9 +16,10 @@ from scipy.stats import norm
 from vega_datasets import data as open_data
 
 from amber_acre.core.errors import DoesNotFit, OutOfRange
-from amber_acre.core.season.climate import MONTH_DAYS, Climate, MonthDay, daily_series, next_season_start, season_start
+from amber_acre.core.season.climate import Climate, MonthDay, daily_series, next_season_start, season_start
 from amber_acre.core.season.degree_days import day_reached, degree_days, modified_degree_days
 from amber_acre.core.season.growth import daily_growth, growth_potential
+from amber_acre.core.season.months import MONTH_DAYS
 from amber_acre.core.season.water import extraterrestrial_radiation, hargreaves_et, water_year
 from amber_acre.core.tables.growth_constants import GROWTH, GROWTH_FAHRENHEIT_FORM
 from amber_acre.core.working import Working

@@ -11,8 +11,9 @@ from dataclasses import dataclass
 from datetime import date, timedelta
 from typing import Protocol
 
-from amber_acre.core.season.climate import MONTH_DAYS, Climate, daily_series
+from amber_acre.core.season.climate import Climate, daily_series
 from amber_acre.core.season.evapotranspiration import radiation_from_temperature, saturation_kpa
+from amber_acre.core.season.months import MONTH_DAYS
 from amber_acre.core.season.weather import DayForecast
 
 

@@ -6,22 +6,13 @@ from collections.abc import Mapping
 from typing import get_args
 
 from sqlalchemy import select
-from sqlalchemy.orm import Mapped, Session, mapped_column
+from sqlalchemy.orm import Session
 
 from amber_acre.core.programme.fixed_dates import Days, own_rounds
 from amber_acre.core.tables.grasses import Season
-from amber_acre.store.base import Base
+from amber_acre.store.tables import FirmTermRow
 
 TERMS = ("hour", "haulage", "margin", "set_up", "minutes")
-
-
-class FirmTermRow(Base):
-    """One of the terms by its name."""
-
-    __tablename__ = "firm_terms"
-
-    name: Mapped[str] = mapped_column(primary_key=True)
-    typed: Mapped[str]
 
 
 def firm_terms(session: Session) -> dict[str, str]:

@@ -8,7 +8,6 @@ from sqlalchemy import CheckConstraint, ForeignKey, String
 from sqlalchemy.orm import Mapped, mapped_column, relationship
 
 from amber_acre.store.base import Base
-from amber_acre.store.firm_terms import FirmTermRow
 from amber_acre.store.hand_measures import HandMeasureRow
 from amber_acre.store.job_tables import EntryRow, JobChangeRow, JobRow, SoftenedRuleRow
 from amber_acre.store.site_tables import (
@@ -247,6 +246,15 @@ class ProductVersionRow(Base):
     product_id: Mapped[int] = mapped_column(ForeignKey("products.id"), index=True)
     until: Mapped[datetime]
     content: Mapped[str]
+
+
+class FirmTermRow(Base):
+    """What the firm has of its own, as it was typed, by its name."""
+
+    __tablename__ = "firm_terms"
+
+    name: Mapped[str] = mapped_column(primary_key=True)
+    typed: Mapped[str]
 
 
 class SentFormRow(Base):

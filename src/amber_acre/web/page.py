@@ -7,7 +7,7 @@ from collections.abc import Iterable, Iterator
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
-from typing import Annotated, Any, TypeVar
+from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
 from fastapi import Depends, HTTPException, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse
@@ -16,11 +16,9 @@ from pydantic import Field
 from sqlalchemy.orm import Session
 
 from amber_acre.core.jobs.job import PLACEMENT_WORDS
-from amber_acre.core.measure.methods import Method
-from amber_acre.core.products.product import Product
-from amber_acre.core.rules.rule import over
-from amber_acre.core.season.climate import MONTH_NAMES
+from amber_acre.core.season.months import MONTH_NAMES
 from amber_acre.core.soil.ph_class import ph_class
+from amber_acre.core.tolerance import over
 from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.web.compiled import compiled_templates
@@ -30,6 +28,10 @@ from amber_acre.web.pieces import piece
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.sending import Posted, Writing, leads_to, new_key, written
 from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
+
+if TYPE_CHECKING:
+    from amber_acre.core.measure.methods import Method
+    from amber_acre.core.products.product import Product
 
 _WEB = Path(__file__).parent
 _environment = Environment(

@@ -33,7 +33,7 @@ def skies_over(
 ) -> dict[int, Sky]:
     """The sky over each property for verdicts from ``first`` to ``last``, with the days before and after that count."""
     start, end = first - timedelta(days=LOOKS_BACK_DAYS), last + timedelta(days=LOOKS_AHEAD_DAYS)
-    return _skies(session, tuple(places), start, end, request.app.state.weather)
+    return _skies(session, tuple(places), start, end, request.app.state.outside.weather)
 
 
 @under(SKY, FIRM)

@@ -24,12 +24,12 @@ from amber_acre.core.programme.pot_year import rated_months
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.rule import over
 from amber_acre.core.season.climate import Climate, season_start
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS
 from amber_acre.core.tables.textures import TEXTURES
+from amber_acre.core.tolerance import over
 from amber_acre.core.typed_counts import CountRate
 from tests.cases.care import shelf
 from tests.core.care.test_planting import ground

@@ -12,8 +12,8 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count, recounted, typed_again
-from amber_acre.core.rules.rule import SLACK
 from amber_acre.core.rules.spots import spot_m2
+from amber_acre.core.tolerance import SLACK
 from amber_acre.core.typed_counts import CountRate
 from tests.core.care.test_planting import ground as planting
 from tests.core.rules.cases import broken, entry, facts, ground, job, logged, with_label

@@ -13,7 +13,8 @@ from amber_acre.core.care.brief import Lawn, Upkeep
 from amber_acre.core.care.establishing import ESTABLISHES
 from amber_acre.core.care.lawn import demand_of, part_with_grass, shade_of
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMetre, unrounded
-from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Daily, DailySeries
+from amber_acre.core.season.climate import Daily, DailySeries
+from amber_acre.core.season.months import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Phases, Steps
 from amber_acre.core.season.water import water_year
 from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER

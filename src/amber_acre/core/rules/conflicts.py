@@ -10,9 +10,10 @@ from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.law import STARTER_DAYS
 from amber_acre.core.rules.order import ORDER_DAYS, days_off, dresses, feeds
-from amber_acre.core.rules.rule import Broken, Case, Rule, over
+from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Plain, Rate, Sentence
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
+from amber_acre.core.tolerance import over
 
 LIME_APART_DAYS = 14  # between lime and urea or ammonium [common-practice]
 AMMONIA_FROM = 0.02  # fraction of urea and ammonium nitrogen from which a feed loses ammonia [common-practice]

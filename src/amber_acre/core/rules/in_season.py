@@ -14,13 +14,14 @@ from amber_acre.core.jobs.job import Work
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.direction import moves_ph
-from amber_acre.core.rules.rule import Broken, Case, Rule, over
+from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growing import growing, grows_on, soil_on
 from amber_acre.core.season.phases import phases
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grass_growth import growth_of
 from amber_acre.core.tables.grasses import Grass, Season
+from amber_acre.core.tolerance import over
 
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 # Half a pound on 1000 ft²: warm-season turf that is watered grows in heat, and is fed through it [common-practice].

@@ -7,10 +7,11 @@ from collections.abc import Iterable
 from amber_acre.core.jobs.use import most_with
 from amber_acre.core.products.product import SITES
 from amber_acre.core.quantities import SquareMetres
-from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of, under
+from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
 from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.sentence import ByCount, OnDay, Plain, Sentence
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
+from amber_acre.core.tolerance import over, under
 from amber_acre.core.typed_counts import UNIT_OF
 
 

@@ -8,8 +8,9 @@ from datetime import date
 from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
 from amber_acre.core.products.nutrients import is_starter, phosphorus_share
 from amber_acre.core.rules.local import phosphorus_forbidden
-from amber_acre.core.rules.rule import Broken, Case, Rule, over, under
+from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import OnDay, Plain, Rate, Sentence
+from amber_acre.core.tolerance import over, under
 
 STARTER_DAYS = 4  # a starter goes down with the seed, before it comes up [common-practice]
 CARRIES_FROM = 0.001  # fraction of mass from which a product carries a nutrient: under it labels write 0 [aapfco]

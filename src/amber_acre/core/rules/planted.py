@@ -8,10 +8,11 @@ from collections.abc import Iterable
 from amber_acre.core.measure.area_facts import day_of, listed, planted_on
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import mulch_of, mulch_on, settled_mm
-from amber_acre.core.rules.rule import Broken, Case, Rule, over
+from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Millimetres, OnDay, Plain, Sentence
 from amber_acre.core.tables.care_groups import FED_FINDINGS
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES, Mulch
+from amber_acre.core.tolerance import over
 
 COVERS_FROM_MM = 20.0  # of organic mulch that gravel on it would bury [common-practice]
 PORTS_CLOSE_DAYS = 365  # between injections, where no label asks for longer [common-practice]

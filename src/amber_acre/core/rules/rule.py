@@ -24,17 +24,6 @@ SEVERITY_WORDS: dict[Severity, str] = {
 }
 Subject = Literal["label", "law", "direction", "conflict in time", "season", "ground", "sum"]
 SUBJECTS: tuple[Subject, ...] = get_args(Subject)
-SLACK = 0.005  # the one tolerance of every limit: what three figures on a scale or a screen can be off by
-
-
-def over(value: float, limit: float) -> bool:
-    """Whether a value passes a limit by more than rounding."""
-    return value > limit * (1 + SLACK)
-
-
-def under(value: float, limit: float) -> bool:
-    """Whether a value stays under a limit by more than rounding."""
-    return value < limit * (1 - SLACK)
 
 
 @dataclass(frozen=True)

@@ -10,10 +10,11 @@ from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.limits import cap_of_product
-from amber_acre.core.rules.rule import Broken, Case, Rule, over, rate_of
+from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
 from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.sentence import Plain, Rate, Sentence
 from amber_acre.core.tables.plants import NITROGEN_G_M2
+from amber_acre.core.tolerance import over
 
 WOODY_NITROGEN_G_M2 = 19.5  # 4 lb/1000 ft² of root zone a year, the most told for woody plants [from-memory]
 SHADE = ((4.0, 0.6), (6.0, 0.8))  # hours of sun in summer, share of the nitrogen used [from-memory]

@@ -16,23 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from amber_acre.core.errors import DoesNotFit, Doubtful, OutOfRange
+from amber_acre.core.season.months import MONTH_DAYS, MONTH_NAMES
 
 Daily = NDArray[np.float64]
-MONTH_DAYS = (31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)
-MONTH_NAMES = (
-    "January",
-    "February",
-    "March",
-    "April",
-    "May",
-    "June",
-    "July",
-    "August",
-    "September",
-    "October",
-    "November",
-    "December",
-)
 DOUBTFUL_RAIN_MM = 100.0  # a year's: below it inches are more likely than a desert [common-practice]
 ASSUMED_SWING_C = 10.0  # of a day, where minimum and maximum are not known [common-practice]
 _MONTH_STARTS = tuple(sum(MONTH_DAYS[:m]) for m in range(12))

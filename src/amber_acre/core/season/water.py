@@ -9,7 +9,8 @@ from __future__ import annotations
 import math
 from dataclasses import dataclass
 
-from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES, Climate
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.months import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.tables.grasses import Season
 from amber_acre.core.tables.lawn_water import USUAL_ROOTS_MM
 from amber_acre.core.tables.textures import TEXTURES

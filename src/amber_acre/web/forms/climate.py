@@ -8,7 +8,8 @@ from typing import Any, Literal, Self
 from pydantic import Field, model_validator
 
 from amber_acre.core.errors import AmberError
-from amber_acre.core.season.climate import ASSUMED_SWING_C, MONTH_NAMES, Climate
+from amber_acre.core.season.climate import ASSUMED_SWING_C, Climate
+from amber_acre.core.season.months import MONTH_NAMES
 from amber_acre.web.forms.fields import (
     Checked,
     Latitude,

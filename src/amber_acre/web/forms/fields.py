@@ -10,7 +10,8 @@ from pydantic import AfterValidator, BeforeValidator, StringConstraints, Validat
 
 from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import NotUnderstood
-from amber_acre.core.season.climate import MONTH_DAYS, MonthDay
+from amber_acre.core.season.climate import MonthDay
+from amber_acre.core.season.months import MONTH_DAYS
 from amber_acre.core.soil.lime_value import read_neutralising
 
 

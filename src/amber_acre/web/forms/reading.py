@@ -4,13 +4,15 @@ from __future__ import annotations
 
 from collections.abc import Iterable, Mapping
 from dataclasses import dataclass, field, replace
-from typing import Any, Generic, TypeVar
+from typing import TYPE_CHECKING, Any, Generic, TypeVar
 
 from pydantic import BaseModel, ConfigDict, ValidationError
 
 from amber_acre.core.errors import AmberError, Doubtful
-from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.sentence import Sentence
+
+if TYPE_CHECKING:
+    from amber_acre.core.rules.rule import Verdict
 
 
 @dataclass(frozen=True)

@@ -20,8 +20,9 @@ from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMet
 from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops, wants_reason
 from amber_acre.core.rules.judged import JudgedJob, judged_job
-from amber_acre.core.rules.rule import Verdict, over, rate_of
+from amber_acre.core.rules.rule import Verdict, rate_of
 from amber_acre.core.sentence import Mass, OnDay, Plain, Sentence
+from amber_acre.core.tolerance import over
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
 from amber_acre.store.areas import area_of

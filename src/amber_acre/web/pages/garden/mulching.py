@@ -22,7 +22,8 @@ from amber_acre.core.mulch.warmth import swing_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_season import planting_now
 from amber_acre.core.quantities import depth_in_both
-from amber_acre.core.season.climate import MONTH_NAMES, Climate
+from amber_acre.core.season.climate import Climate
+from amber_acre.core.season.months import MONTH_NAMES
 from amber_acre.core.season.water import water_year
 from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
 from amber_acre.core.working import Working

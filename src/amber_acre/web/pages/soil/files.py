@@ -148,7 +148,7 @@ def _text(
 ) -> str:
     """What there is to read: the simulated laboratory's report, the file, or what was pasted."""
     if "simulated" in posted:
-        lab = request.app.state.laboratory
+        lab = request.app.state.outside.laboratory
         posted |= {"laboratory": lab.name, "extractant": "mehlich-3", "buffer_method": "smp"}
         return str(lab.report([area.name for area in areas_of(session, place.id)], today))
     if len(sent) > BYTES_AT_MOST:

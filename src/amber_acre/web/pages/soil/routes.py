@@ -108,7 +108,7 @@ def read_probe(request: Request, session: Writing, _posted: Posted, today: Today
     area = found(area_of(session, area_id), "This area")
     ground = ground_of(session, area, today)
     spots = [reading.spot for reading in ground.probe.readings] if ground.probe else ["near", "middle", "far"]
-    readings = request.app.state.probe.read(area.id, spots, today, ground.ph if ground.ph is not None else 6.5)
+    readings = request.app.state.outside.probe.read(area.id, spots, today, ground.ph if ground.ph is not None else 6.5)
     store.add_probe_readings(session, area.id, readings, "simulated probe")
     return go(f"/areas/{area.id}/soil#probe")
 

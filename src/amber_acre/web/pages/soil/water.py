@@ -13,8 +13,8 @@ from amber_acre.core.correction.amend_jobs import watering_jobs
 from amber_acre.core.errors import AmberError, NotUnderstood
 from amber_acre.core.rules.due import week_of
 from amber_acre.core.rules.limits import refuse_twice
-from amber_acre.core.season.climate import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.evapotranspiration import penman_monteith
+from amber_acre.core.season.months import MONTH_DAYS, MONTH_NAMES
 from amber_acre.core.season.water import water_year
 from amber_acre.core.soil.salinity import ION_EQUIVALENTS, ION_NAMES, dissolved_solids, leaching_requirement, read_water
 from amber_acre.core.soil.water_store import (
@@ -224,7 +224,7 @@ def _ions(form: WaterForm) -> dict[str, float]:
 
 def _week(request: Request, ground: SoilGround, today: date, factor: float) -> list[tuple[date, float, float]]:
     """This week's use by Penman–Monteith from the weather service: day, use of the grass, rain, mm."""
-    service: WeatherService | None = request.app.state.weather
+    service: WeatherService | None = request.app.state.outside.weather
     if service is None:
         return []
     monday, _ = week_of(today)
