@@ -4,6 +4,7 @@ from __future__ import annotations
 
 import re
 import time
+from dataclasses import dataclass
 from multiprocessing import get_context
 from multiprocessing.synchronize import Barrier
 
@@ -48,14 +49,27 @@ def writes(job: tuple[str, int, int]) -> tuple[float, float]:
         return began, time.time()
 
 
-def together(address: str, people: int, times: int) -> tuple[list[float], float, float]:
-    """Seconds of every look at the week, then looks at /hello a second, then writes a second, by ``people`` at once."""
+@dataclass(frozen=True)
+class Together:
+    """Seconds of every look at the week and at /hello; looks at /hello and writes a second, all by several at once."""
+
+    week: list[float]
+    hello: list[float]
+    plain: float
+    written: float
+
+
+def together(address: str, people: int, times: int) -> Together:
+    """So many people who look at the week, at /hello, then write, each ``times`` times."""
     context = get_context("spawn")
     barrier = context.Barrier(people)
     with context.Pool(people, _ready, (barrier,)) as pool:
         week = pool.map(looks, [(address, "/", times)] * people, 1)
         hello = pool.map(looks, [(address, "/hello", times)] * people, 1)
-        plain = people * times / max(sum(one) for one in hello)
         spans = pool.map(writes, [(address, n, times) for n in range(people)], 1)
-    written = people * times / (max(end for _, end in spans) - min(start for start, _ in spans))
-    return [one for person in week for one in person], plain, written
+    return Together(
+        [one for person in week for one in person],
+        [one for person in hello for one in person],
+        people * times / max(sum(one) for one in hello),
+        people * times / (max(end for _, end in spans) - min(start for start, _ in spans)),
+    )

@@ -50,7 +50,12 @@ def test_whoever_comes_first_the_routes_are_looked_through_in_the_same_order() -
         assert [part.original_router for part in found[1:]] == [pages.load() for pages in PAGES]
 
 
-def test_an_address_nobody_answers_opens_nothing(browser: Browser) -> None:
+def test_an_address_nobody_answers_opens_nothing(browser: Browser, monkeypatch: pytest.MonkeyPatch) -> None:
+    opening = Opening(FastAPI(), FastAPI())
+    with monkeypatch.context() as patched:
+        patched.setattr("amber_acre.web.opening.loading", lambda: pytest.fail("something was loaded"))
+        opening.open("nothing")
+    assert (opening.known, opening.places) == (set(), {})
     answer = browser.get("/nothing/here")
     assert answer.status_code == 404
     assert "There is no page at this address" in answer.text

@@ -27,7 +27,7 @@ def loading() -> Iterator[None]:
     try:
         yield
     finally:
-        if gc.get_freeze_count():
+        if gc.get_threshold() == BETWEEN_LOOKS:  # settled
             gc.freeze()
         if looked:
             gc.enable()

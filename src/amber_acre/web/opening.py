@@ -98,12 +98,15 @@ class Opening:
 
         In the thread of the server: nobody is answered from half a list of routes.
         """
-        wanted = [n for n, pages in enumerate(PAGES) if word in pages.words and n not in self.places.values()]
+        wanted = [n for n, pages in enumerate(PAGES) if word in pages.words]
+        if not wanted:
+            return
         with loading():
             for n in wanted:
-                self._include(n)
+                if n not in self.places.values():
+                    self._include(n)
         self.within.router.routes.sort(key=lambda route: self.places.get(id(route), -1))
-        self.known.update({word} & {known for pages in PAGES for known in pages.words})
+        self.known.add(word)
 
     def _include(self, n: int) -> None:
         routes = self.within.router.routes
