@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 
 import pytest
-from hypothesis import given
+from hypothesis import example, given
 from hypothesis import strategies as st
 
 from amber_acre.core.errors import AmberError
@@ -112,6 +112,7 @@ def test_a_count_may_stand_behind_the_dose() -> None:
 
 
 @given(st.floats(0.5, 900), st.floats(1, 4))
+@example(0.78125, 1.0)  # both ends alike
 def test_read_and_shown_agree_in_both_systems(low: float, times: float) -> None:
     rate = count_rate(f"{low:.4f}-{low * times:.4f} g/plant")
     for units in ("metric", "us"):

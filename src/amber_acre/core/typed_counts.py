@@ -95,7 +95,7 @@ def count_rate(text: str, field: str = "rate") -> CountRate:
             )
         basis = "plant_volume" if basis == "plant" else "trunk_volume"
     top *= (1000.0 if basis == "water" else 1.0) / per
-    rate = CountRate(basis, top * typed.number(low, field) / typed.number(high, field) if low else top, top)
+    rate = CountRate(basis, top * (typed.number(low, field) / typed.number(high, field)) if low else top, top)
     if rate.low > rate.high or rate.low <= 0:
         raise DoesNotFit(f"“{text}”: the lower end must be above nothing and under the higher.", field=field)
     if rate.high > AT_MOST[basis]:

@@ -4,7 +4,9 @@ from __future__ import annotations
 
 from dataclasses import replace
 
-from amber_acre.core.rules.cautions import SALT_BURNS_FROM, STEEP, cautions_for
+from amber_acre.core.products.product import SoilAction
+from amber_acre.core.rules.cautions import SALT_BURNS_FROM, cautions_for
+from amber_acre.core.rules.ground import STEEP
 from amber_acre.core.tables.plants import catalogue
 from tests.core.rules.cases import facts, ground
 from tests.core.worlds import BYLAW, COPPERAS, LEAF, LIME, QUICK, SLOW, product
@@ -42,6 +44,10 @@ def test_crowns_wells_slopes_wind_and_pets_of_this_area() -> None:
     for slope, told in ((STEEP, True), (STEEP - 0.01, False)):
         said = cautions_for(QUICK, ground(facts=facts(slope=slope)), "feed")
         assert any("slopes by" in words for words in said) is told
+    steep = ground("bed", facts=facts(slope=0.3))
+    action = SoilAction(material="chips")
+    chips = product(88, "Lane Chips", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.3, soil=action)
+    assert not any("slopes by" in words for words in cautions_for(chips, steep, "mulch"))
     exposed = ground(facts=facts(wind="exposed", pets="yes"))
     assert any("exposed" in words for words in cautions_for(LEAF, exposed, "spray"))
     assert not any("exposed" in words for words in cautions_for(QUICK, exposed, "feed"))

@@ -14,11 +14,11 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import Kilograms, SquareMetres
-from amber_acre.core.rules.ground import RING_RADIUS_M, Ground
+from amber_acre.core.rules.ground import RING_RADIUS_M, STEEP, Ground
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.mulched import mulch_on, settled_mm
+from amber_acre.core.rules.mulched import HOT_MULCH_C, mulch_on, settled_mm
 from amber_acre.core.rules.planted import COVERS_FROM_MM, NEW_DAYS, PORTS_CLOSE_DAYS
-from amber_acre.core.rules.rule import Case
+from amber_acre.core.rules.rule import Case, Verdict
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, MULCHES
 from amber_acre.core.tables.plants import catalogue
 from tests.core.care.test_planting import ground as planting
@@ -215,6 +215,68 @@ def test_a_feed_over_the_whole_bed_names_the_lean_plants_it_reaches() -> None:
     alone = broken(job(SLOW, 20), planting("bed", "14 × Lavandula angustifolia"))
     assert "lean" in alone  # the rule of lean beds speaks there
     assert "lean-in-bed" not in alone
+
+
+MUSHROOM = product(
+    84, "Stable Row", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.6, soil=SoilAction(material="mushroom")
+)
+RUBBER = product(
+    85, "Bouncer", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.5, soil=SoilAction(material="rubber")
+)
+LAVENDER, ROSES, AZALEA = "6 × Lavandula angustifolia", "14 × Rosa hybrids", "5 × Rhododendron hybrids"
+
+
+@pytest.mark.parametrize(
+    ("plants", "what", "rule"),
+    [
+        (LAVENDER, CHIPS, "mulch-harms"),  # bark and chips by hand on dry-country plants
+        (LAVENDER, SHINGLE, None),
+        (f"{ROSES}\n{LAVENDER}", CHIPS, "mulch-left-bare"),
+        (f"{ROSES}\n{LAVENDER}", SHINGLE, None),
+        (ROSES, CHIPS, None),
+        (AZALEA, MUSHROOM, "mulch-harms"),  # spent mushroom compost holds lime
+        (f"{ROSES}\n{AZALEA}", MUSHROOM, "mulch-harms"),
+        (AZALEA, SHINGLE, "mulch-place"),  # it may be limestone: look
+        (AZALEA, CHIPS, None),
+        (ROSES, MUSHROOM, None),
+    ],
+)
+def test_mulch_laid_by_hand_is_held_against_what_grows_there(plants: str, what: Any, rule: str | None) -> None:
+    found = broken(mulched(50, what), planting("bed", plants))
+    assert found & {"mulch-harms", "mulch-left-bare", "mulch-place"} == ({rule} if rule else set())
+
+
+def test_only_mulch_is_judged_as_mulch() -> None:
+    bed = planting("bed", LAVENDER)
+    assert not broken(replace(mulched(50, CHIPS), dose=Dose(0.0), product=None), bed) & {"mulch-harms"}
+    assert not broken(job(QUICK, 10), bed) & {"mulch-harms", "mulch-left-bare", "mulch-place"}
+    assert "mulch-harms" in broken(mulched(50), replace(bed, kind="hedge"))
+
+
+@pytest.mark.parametrize(
+    ("what", "said", "hottest", "against"),
+    [
+        (SHINGLE, {"slope": STEEP}, 26, ["on a slope loose stones roll"]),
+        (SHINGLE, {"slope": STEEP - 0.01}, 26, []),
+        (SHINGLE, {}, HOT_MULCH_C, ["in a hot place it reflects heat on other plants"]),
+        (SHINGLE, {}, HOT_MULCH_C - 0.1, []),
+        (RUBBER, {"slope": STEEP}, HOT_MULCH_C, ["on a slope light pieces wash off", "in a hot place it heats"]),
+        (CHIPS, {"slope": STEEP, "wind": "exposed"}, HOT_MULCH_C, []),
+    ],
+)
+def test_the_place_speaks_against_a_mulch(what: Any, said: dict[str, Any], hottest: float, against: list[str]) -> None:
+    at = replace(planting("bed", ROSES), climate=replace(VALE, max_c=(hottest,) * 12))
+    at = replace(at, facts={**at.facts, **facts(**said)})
+
+    def of_place(where: Ground) -> list[Verdict]:
+        judged = AreaBook(where, (), (), TODAY).judged(mulched(50, what))
+        return [one for one in judged if one.rule == "mulch-place"]
+
+    found = of_place(at)
+    assert [one.severity for one in found] == (["note"] if against else [])
+    assert all(words in str(found[0].sentence) for words in against)
+    if what is SHINGLE:  # dry-country plants want stone, on a slope and in heat
+        assert not of_place(replace(at, plants=planting("bed", LAVENDER).plants))
 
 
 @pytest.mark.parametrize(("kind", "hottest", "hot"), [("bed", 31.9, False), ("bed", 32.0, True), ("lawn", 29.0, True)])

@@ -17,18 +17,16 @@ from amber_acre.core.mulch.depth import renewal_years, top_up
 from amber_acre.core.mulch.supply import volume_m3
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import depth_in_both
+from amber_acre.core.rules.mulched import conditions_of_ground
 from amber_acre.core.season.stages import Stages
-from amber_acre.core.tables.care_groups import group_of_plant
+from amber_acre.core.tables.care_groups import DRY, group_of_plant
 from amber_acre.core.tables.mulches import AT_MOST_MM, MULCHES, Condition, Mulch
 from amber_acre.core.working import Figure, Working
 
 LEAST_MM = 20.0  # a top-up thinner than this is not worth a visit [common-practice]
 STEM_M = 0.03  # of a hedge plant or shrub, where nobody measured it [common-practice]
-HOT_MULCH_C = 30.0  # usual maximum of the warmest month from which stone heats plants [common-practice]
-STEEP = 0.15  # slope from which mulch moves [common-practice]
 AFTER_FEED_DAYS = 3  # feed goes under mulch: first the one, then the other [common-practice]
 RINGS_AT_MOST = 0.3  # of the ground that rings of small stems may take before they are left out [common-practice]
-DRY = ("lean", "succulent")  # plants of dry country: organic mulch keeps their crowns moist
 CLOSED = ("bulb", "groundcover", "grass", "fern", "succulent", "pots", "citrus")  # no ring for each plant
 
 
@@ -54,22 +52,12 @@ class CoverAsked:
 
 def conditions_of(planting: Planting) -> tuple[Condition, ...]:
     """What of a place speaks for or against kinds of mulch."""
-    ground = planting.ground
     found: list[Condition] = []
     if planting.group.key in DRY:
         found.append("dry_natives")
     if planting.group.key == "acid":
         found.append("acid")
-    slope = ground.metres("slope")
-    if slope is not None and slope >= STEEP:
-        found.append("slope")
-    if ground.says("wind") == "exposed":
-        found.append("wind")
-    if max(ground.climate.max_c) >= HOT_MULCH_C:
-        found.append("heat")
-    if ground.says("wet") == "yes":
-        found.append("wet")
-    return tuple(found)
+    return (*found, *conditions_of_ground(planting.ground))
 
 
 def weighed(planting: Planting) -> tuple[Weighed, ...]:

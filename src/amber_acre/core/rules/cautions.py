@@ -9,7 +9,6 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 
-STEEP = 0.15  # rise over run from which granules run off with rain [common-practice]
 SALT_BURNS_FROM = 0.10  # fraction of ammonium and nitrate nitrogen in granules that burns leaves
 
 
@@ -56,7 +55,7 @@ def _of_place(product: Product | None, ground: Ground) -> list[str]:
             strip = f" within {ground.rules.buffer_m:g} m" if ground.rules.buffer_m else " near it"
             found.append(f"{water[:1].upper()}{water[1:]}: nothing goes down{strip}, nothing is rinsed towards it.")
         slope = ground.metres("slope")
-        if slope is not None and slope >= STEEP:
+        if slope is not None and ground.steep and not product.loose:
             found.append(f"It slopes by {slope:.0%}: half the rate in two passes across it, never before heavy rain.")
         if ground.says("wind") == "exposed" and (product.liquid or product.family in ("lime", "sulphur", "gypsum")):
             found.append("It lies exposed: only in still hours, early or late.")

@@ -31,6 +31,7 @@ from amber_acre.core.typed_counts import CountBasis
 
 USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-practice]
 WINTER_GRASS_DAYS = 240  # of a grass sown for the winter, until heat ends it [common-practice]
+STEEP = 0.15  # rise over run from which rain runs off with what lies there, and mulch moves [common-practice]
 CLEAR_OF_BARK_M = 0.15  # mulch keeps off the bark of trees [common-practice]
 RING_RADIUS_M = 1.5  # of a tree's mulch where the form names none, at most its root zone [common-practice]
 LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
@@ -137,6 +138,11 @@ class Ground:
         measured = size_by_facts(self.kind, self.facts) if "stems" in self.facts else None
         inner = (measured.other if measured is not None else 0.0) / 2 + CLEAR_OF_BARK_M
         return min(float(self.size_m2), math.pi * max(self.ring_m**2 - inner**2, CLEAR_OF_BARK_M**2))
+
+    @property
+    def steep(self) -> bool:
+        """Whether rain runs off with what lies there; False where nobody said how it slopes."""
+        return (self.metres("slope") or 0.0) >= STEEP
 
     @property
     def thick(self) -> float:

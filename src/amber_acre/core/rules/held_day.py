@@ -14,7 +14,6 @@ from amber_acre.core.season.weather import DayWeather, Sky
 from amber_acre.core.sentence import Sentence
 
 LEAF_HOURS = 6  # a leaf feed needs a dry leaf so long after it [common-practice]
-STEEP = 0.15  # rise over run from which water runs off with what lies there [common-practice]
 STEEP_SHARE = 0.6  # of the heavy rain of level ground that is heavy there [common-practice]
 
 
@@ -97,8 +96,7 @@ class HeldDay:
     @property
     def heavy_mm(self) -> float:
         """Rain of a day that is heavy on this slope."""
-        slope = self.ground.metres("slope")
-        return self.limits.heavy_rain_mm * (STEEP_SHARE if slope is not None and slope >= STEEP else 1.0)
+        return self.limits.heavy_rain_mm * (STEEP_SHARE if self.ground.steep else 1.0)
 
     @property
     def _rain_to_come_mm(self) -> float:

@@ -11,7 +11,20 @@ from amber_acre.core.mulch.lying import Layer, lying_mm
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
-from amber_acre.core.tables.mulches import MULCHES, Mulch
+from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
+
+HOT_MULCH_C = 30.0  # usual maximum of the warmest month from which stone heats plants [common-practice]
+
+
+def conditions_of_ground(ground: Ground) -> tuple[Condition, ...]:
+    """What of a ground, whatever grows there, speaks for or against kinds of mulch."""
+    holds: tuple[tuple[Condition, bool], ...] = (
+        ("slope", ground.steep),
+        ("wind", ground.says("wind") == "exposed"),
+        ("heat", max(ground.climate.max_c) >= HOT_MULCH_C),
+        ("wet", ground.says("wet") == "yes"),
+    )
+    return tuple(condition for condition, there in holds if there)
 
 
 def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | None:

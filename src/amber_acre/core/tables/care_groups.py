@@ -148,6 +148,9 @@ OF_PLANT = {
 }
 
 
+DRY = ("lean", "succulent")  # plants of dry country: organic mulch keeps their crowns moist
+
+
 def group_of_plant(plant: Plant) -> str:
     """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics."""
     if "d" in plant.flags:
