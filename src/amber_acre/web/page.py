@@ -24,6 +24,7 @@ from amber_acre.store.session import reading
 from amber_acre.web.compiled import compiled_templates
 from amber_acre.web.draw.leaf import leaves
 from amber_acre.web.forms.reading import Faults
+from amber_acre.web.named_faults import named
 from amber_acre.web.pieces import piece
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.sending import Posted, Writing, leads_to, new_key, written
@@ -152,7 +153,7 @@ def render(request: Request, template: str, status: int = 200, units: Units = "m
         shown=shown,
         **context,
     )
-    return HTMLResponse(text, status_code=status)
+    return HTMLResponse(named(text, faults), status_code=status)
 
 
 def units_of(text: str) -> Units:

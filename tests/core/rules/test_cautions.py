@@ -48,6 +48,7 @@ def test_crowns_wells_slopes_wind_and_pets_of_this_area() -> None:
     action = SoilAction(material="chips")
     chips = product(88, "Lane Chips", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.3, soil=action)
     assert not any("slopes by" in words for words in cautions_for(chips, steep, "mulch"))
+    assert not any("granules" in words for words in cautions_for(chips, bed, "mulch"))
     exposed = ground(facts=facts(wind="exposed", pets="yes"))
     assert any("exposed" in words for words in cautions_for(LEAF, exposed, "spray"))
     assert not any("exposed" in words for words in cautions_for(QUICK, exposed, "feed"))

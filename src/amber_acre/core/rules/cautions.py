@@ -36,7 +36,7 @@ def _of_plants(product: Product, ground: Ground) -> list[str]:
     """Plants here whose crowns granules rot or burn, and those that salt harms."""
     found = []
     crowns = [plant.common.split(";")[0] for plant in ground.plants if "c" in plant.flags]
-    if crowns and not product.liquid:
+    if crowns and not product.liquid and not product.loose:
         found.append(f"Keep granules off the crowns of {', '.join(crowns)}: in a ring outside the leaves.")
     tender = [plant.common.split(";")[0] for plant in ground.plants if plant.salt == "sensitive"]
     if tender and product.quick_fraction > 0.05 and not ground.traits.turf:
