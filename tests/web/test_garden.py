@@ -15,6 +15,9 @@ from amber_acre.store.plans import season_to_show
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import AreaRow
 from tests.conftest import Browser
+from tests.web.forms import sentence_beside
+
+LANE_CHIPS = "36"  # of the demo's shelf, in its order
 
 
 def words(browser: Browser, url: str, status: int = 200) -> str:
@@ -226,7 +229,7 @@ def test_the_planner_lays_what_the_year_lays_and_makes_it_a_job(demo: Browser, d
     assert "of mulch in all, over" in html.unescape(deep.text)
     made = demo.post(f"/areas/{key}/jobs/new", posted | {"rate": "0.05 m³"})
     assert made.status_code == 303
-    assert "in all, to the depth in its name" in words(demo, made.headers["location"])
+    assert "50.0 L in all, 12 mm deep as it is laid" in words(demo, made.headers["location"])  # on 4.22 m2
     assert "Make it a job" not in demo.get(f"/areas/{key}/mulch?want=75+mm&found=75+mm&kind=chips").text
 
 
@@ -366,3 +369,47 @@ def test_the_whole_firm_is_planned_ahead_in_winter_and_once(demo_engine: Engine)
             plan_any(session, row, date(2026, 12, 1))
         left = {one.id for one in without_a_year(session, date(2026, 12, 2))}
         assert not left & {one.id for one in waiting[:3]}
+
+
+@pytest.mark.parametrize(
+    ("name", "typed", "says"),
+    [
+        ("Rose bed", "50 mm", "5.0 cm deep as it is laid"),
+        ("Rose bed", "5 cm deep", "5.0 cm deep as it is laid"),
+        ("Rose bed", "2 in", "5.1 cm deep as it is laid"),
+        ("North birch", "50 mm", "5.0 cm deep as it is laid"),  # on its ring
+    ],
+)
+def test_mulch_by_hand_is_typed_as_deep_as_it_is_laid(
+    demo: Browser, demo_engine: Engine, name: str, typed: str, says: str
+) -> None:
+    key, chips = area(demo_engine, name), LANE_CHIPS
+    form = {"work": "mulch", "product": chips, "rate": typed, "on_day": "2026-10-20", "days": "14", "reason": "thin"}
+    warned = {"warned": "mulch-depth finding-open"}
+    answer = demo.post(f"/areas/{key}/jobs/new", form | warned)
+    assert answer.status_code == 303, answer.text
+    job = answer.headers["location"]
+    assert says in words(demo, job)
+    shown = re.search(r'name="rate_shown" value="([^"]+)"', demo.get(job).text)
+    assert shown is not None
+    assert "deep" in shown[1]
+    changed = {"version": "1", "on_day": "2026-10-20", "product": chips, "rate_shown": shown[1], "reason": "less"}
+    answer = demo.post(f"{job}/change", changed | warned | {"rate": "3 cm deep"})
+    assert answer.status_code == 303, answer.text
+    assert "3.0 cm deep as it is laid" in words(demo, job)
+    answer = demo.post(f"{job}/change", changed | warned | {"version": "2", "rate": "0.2 m³"})
+    assert answer.status_code == 303, answer.text
+    assert "0.200 m³ in all" in words(demo, job)
+
+
+def test_what_is_no_amount_of_mulch_is_refused_beside_its_field(demo: Browser, demo_engine: Engine) -> None:
+    key, chips = area(demo_engine, "Rose bed"), LANE_CHIPS
+    form = {"work": "mulch", "product": chips, "on_day": "2026-10-20", "days": "14", "reason": "thin"}
+    for typed, sentence in (
+        ("2 apples", "“2 apples” is no amount of mulch. Type a volume, like 0.4 m³ or 14 ft³, or a depth"),
+        ("50 in", "of mulch is outside 0–15 cm. Check the unit"),
+        ("0 mm", "must be above zero"),
+    ):
+        answer = demo.post(f"/areas/{key}/jobs/new", form | {"rate": typed})
+        assert answer.status_code == 422
+        assert sentence in sentence_beside(answer.text, "rate")

@@ -9,8 +9,10 @@ from typing import Any
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.sentence import Sentence
 from amber_acre.web.forms.reading import Read
 
+ALL_THE_SAME = Sentence.of("To do it all the same, say here why, and press again.")
 REASON = "all_the_same"  # the field in which somebody says why a warning does not hold here
 
 
@@ -66,4 +68,6 @@ def hold_change(read: Read[Any], verdicts: Sequence[Verdict], warned: str, reaso
     asked = [verdict for verdict in verdicts if verdict.severity == "warn"]
     if not {verdict.rule for verdict in asked} <= set(warned.split()):
         read.forbid([replace(verdict, field=reason) for verdict in asked])
+        there = read.faults[reason]
+        read.faults[reason] = replace(there, more=(*there.more, ALL_THE_SAME))
         read.typed = {**read.typed, "warned": " ".join(sorted({verdict.rule for verdict in asked}))}

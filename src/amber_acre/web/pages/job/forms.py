@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import re
 from datetime import date
 from typing import Self
 
@@ -11,6 +12,8 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Placement, Work
+from amber_acre.core.mulch.depth import check_depth
+from amber_acre.core.mulch.supply import volume_m3
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count
 from amber_acre.core.rules.ground import Ground
@@ -18,6 +21,8 @@ from amber_acre.core.typed_counts import count_rate, counted, is_by_count
 from amber_acre.web.forms.days import DoneOn, PlannedOn
 from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength, Whole
 from amber_acre.web.forms.reading import Form
+
+_DEEP = re.compile(r"([\d.,]+\s*(?:mm|cm|in|inch|inches|″|\"))(?:\s+deep)?", re.IGNORECASE)  # of a mulch
 
 
 def _on_shelf(product: int, info: ValidationInfo) -> Product | None:
@@ -28,7 +33,7 @@ def _on_shelf(product: int, info: ValidationInfo) -> Product | None:
 
 
 class JobForm(Form):
-    """A job's day, product, rate and placement as typed. Context: ``shelf``, products by key.
+    """A job's day, product, rate and placement as typed. Context: ``shelf``, products by key; the job's ``work``.
 
     ``rate_shown`` is the rounded rate the form was filled with: left untouched, the exact rate stays, and with another
     product the nitrogen stays. ``warned``: keys of the rules somebody has read and answers with ``reason``.
@@ -48,7 +53,7 @@ class JobForm(Form):
     def _readable(self, info: ValidationInfo) -> Self:
         product = _on_shelf(self.product, info)
         if product is not None and self.rate.strip() and self.rate != self.rate_shown:
-            read_or_count(self.rate, product)
+            check_dose(self.rate, product, (info.context or {})["work"])
         if not self.reason:
             raise MissingInput("Say why it is changed: it is kept with the job.", field="reason")
         return self
@@ -78,10 +83,7 @@ class NewJobForm(Form):
     def _readable(self, info: ValidationInfo) -> Self:
         product = _on_shelf(self.product, info)
         if product is not None:
-            if self.work == "mulch":
-                read_dose(self.rate, product, self.work, None)
-            else:
-                read_or_count(self.rate, product)
+            check_dose(self.rate, product, self.work)
         elif self.rate.strip():
             raise MissingInput("A rate needs its product. Choose it from the shelf.", field="product")
         return self
@@ -113,23 +115,37 @@ class StrikeForm(Form):
     why: Needed
 
 
-def read_or_count(text: str, product: Product) -> None:
-    """Refuses a dose that is neither by area nor by plant, trunk or litre."""
+def check_dose(text: str, product: Product, work: Work) -> None:
+    """Refuses a dose that :func:`read_dose` would not read on any ground."""
     plain, _ = counted(text)
     if is_by_count(plain):
         count_rate(plain)
     else:
-        read_rate(text, product)
+        read_dose(text, product, work, None)
 
 
 def read_dose(text: str, product: Product, work: Work, ground: Ground | None) -> Dose:
-    """A dose typed for a job: mulch as a volume in all (``0.4 m³``), like anything as a rate per area, and on a
-    ``ground`` by plant, trunk, hedge or litre."""
+    """A dose typed for a job: mulch as a volume in all (``0.4 m³``) or as deep as it is laid (``50 mm``), like anything
+    as a rate per area, and on a ``ground`` by plant, trunk, hedge or litre. Without a ground it is only read."""
     if ground is not None and is_by_count(counted(text)[0]):
         return dose_by_count(text, product, ground)
     if work == "mulch" and product.density_kg_l and "/" not in text and text.strip():
-        return Dose(typed.volume(text, field="rate").value / 1000, "volume")
+        return Dose(_mulch_m3(text, ground.mulched_m2 if ground is not None else 1.0), "volume")
     return Dose(read_rate(text, product).value)
+
+
+def _mulch_m3(text: str, ground_m2: float) -> float:
+    """Mulch in all, m³, of a volume or a depth over its ground."""
+    deep = _DEEP.fullmatch(text.strip())
+    if deep is not None:
+        return volume_m3(ground_m2, check_depth(typed.length(deep[1], field="rate").value * 1000, "rate"))
+    try:
+        return typed.volume(text, field="rate").value / 1000
+    except NotUnderstood:
+        sentence = (
+            f"“{text}” is no amount of mulch. Type a volume, like 0.4 m³ or 14 ft³, or a depth, like 50 mm or 2 in."
+        )
+        raise NotUnderstood(sentence, field="rate", value=text) from None
 
 
 def read_rate(text: str, product: Product, field: str = "rate") -> typed.Typed:

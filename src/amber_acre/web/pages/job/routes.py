@@ -62,7 +62,7 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
     """Changes, moves, swaps or leaves a job out; refuses what the judge forbids, and asks for what wants a reason."""
     row = found(store.job_row(session, job_id), "This job")
     book, products = book_of(session, row.area, today, crowns=True), _products(session, row)
-    read = read_form(JobForm, posted, shelf=products)
+    read = read_form(JobForm, posted, shelf=products, work=row.work)
     form = read.value
     if form is not None:
         try:
