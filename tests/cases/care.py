@@ -24,7 +24,7 @@ from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.nitrogen_forms import NitrogenForm
-from amber_acre.core.tables.plants import nearest
+from amber_acre.core.tables.plant_names import nearest
 from amber_acre.core.tables.textures import TEXTURES
 from tests.cases import lawn_seasons
 

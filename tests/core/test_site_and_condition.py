@@ -38,17 +38,8 @@ from amber_acre.core.measure.site import (
 from amber_acre.core.measure.size_by_facts import clear_rings, size_by_facts
 from amber_acre.core.quantities import Metres
 from amber_acre.core.tables.grasses import GRASSES
-from amber_acre.core.tables.plants import (
-    FLAGS,
-    GROUPS,
-    GROWTH,
-    NITROGEN_G_M2,
-    catalogue,
-    changed,
-    find_plant,
-    key_of,
-    read_field,
-)
+from amber_acre.core.tables.plant_names import find_plant
+from amber_acre.core.tables.plants import FLAGS, GROUPS, GROWTH, NITROGEN_G_M2, catalogue, changed, key_of, read_field
 from tests.core.published_cases import case, hold
 from tests.core.test_working import check
 

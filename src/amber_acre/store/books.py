@@ -27,7 +27,8 @@ from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.probe import ProbeReading, ProbeSummary, summary
 from amber_acre.core.soil.texture import texture_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass
-from amber_acre.core.tables.plants import Plant, nearest
+from amber_acre.core.tables.plant_names import nearest
+from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.textures import TextureClass
 from amber_acre.store.areas import facts_on
 from amber_acre.store.climates import every_climate

@@ -25,7 +25,7 @@ from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
 from amber_acre.core.tables.mulches import MULCHES
-from amber_acre.core.tables.plants import nearest
+from amber_acre.core.tables.plant_names import nearest
 from amber_acre.core.working import Working
 from tests.core.worlds import FREE, VALE
 
@@ -94,6 +94,35 @@ def test_a_mixed_bed_says_who_loses() -> None:
     assert one.loses == ("Lavandula angustifolia",)
     assert one.how == "23 of 27 plants are clump perennials"
     assert one.count == 27
+
+
+def test_plants_are_known_by_the_names_people_use() -> None:
+    """Lavender by its common name is lavender: it decides, and no feed goes over it."""
+    one = planting("bed", "30 × Lavender\n5 × roses\n4 × Hostas")
+    assert one.group.key == "lean"
+    assert [grown.plant and grown.plant.botanical for grown in one.grown] == [
+        "Lavandula angustifolia",
+        "Rosa hybrids",
+        "Hosta hybrids",
+    ]
+    assert one.strange == ()
+
+
+@pytest.mark.parametrize(
+    ("plants", "group", "how"),
+    [
+        ("11 × strawberry\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        ("10 × strawberry\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        ("9 × strawberry\n10 × Hosta", "perennial", "its plants are clump perennials"),
+        ("9 × strawberry", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        ("", "shrub", "nobody has said what grows here: taken as shrubs"),
+    ],
+)
+def test_plants_nobody_knows_decide_nothing_by_silence(plants: str, group: str, how: str) -> None:
+    one = planting("bed", plants)
+    assert (one.group.key, one.how) == (group, how)
+    assert one.strange == (("strawberry",) if "strawberry" in plants else ())
+    assert planting("bed", plants, care="perennial").strange == ()  # somebody has chosen
 
 
 def test_turf_is_no_planting() -> None:

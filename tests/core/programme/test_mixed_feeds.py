@@ -2,8 +2,9 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import replace
-from datetime import date
+from datetime import date, timedelta
 from typing import Literal
 
 import pytest
@@ -16,8 +17,9 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
+from amber_acre.core.jobs.use import whose
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
-from amber_acre.core.programme.mixed_feeds import plant_by_plant, whose
+from amber_acre.core.programme.mixed_feeds import plant_by_plant
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
@@ -218,3 +220,45 @@ def test_only_a_group_of_plants_is_somebody() -> None:
     assert whose(replace(own, name="roses")) == ""
     assert whose(replace(own, dose=Dose(20))) == ""
     assert whose(replace(own, name="Spring: extra: roses")) == "roses"
+
+
+def test_each_group_beside_the_rest_gets_its_spring_feed_on_one_day() -> None:
+    """A label's interval is for ground: roses and hostas of one bed stand on different ground."""
+    at = ground("bed", "30 × Lavandula angustifolia\n5 × Rosa hybrids\n4 × Hosta hybrids")
+    plan = planned(at, date(2026, 4, 10))
+    spring = [job for job in fed(plan) if job.name.startswith("Spring feed")]
+    assert {whose(job) for job in spring} == {"roses", "clump perennials"}
+    said = [one.sentence for one in plan.said if one.code == "own_feed"]
+    assert len(said) == 2
+    for words in said:
+        asks, brings = (float(found) for found in re.findall(r"([\d.]+) g/m²", words))
+        assert brings == pytest.approx(asks, rel=0.02)
+
+
+def test_the_interval_holds_for_the_same_plants_and_for_the_whole_bed() -> None:
+    at = ground("bed", "30 × Lavandula angustifolia\n5 × Rosa hybrids\n4 × Hosta hybrids")
+    roses = next(job for job in fed(planned(at, date(2026, 4, 10))) if whose(job) == "roses")
+    again = replace(roses, on=roses.on + timedelta(days=7), name="Once more: roses")
+    others = replace(again, name="Once more: clump perennials", dose=replace(roses.dose, count=4))
+    over_all = replace(again, name="Once more", dose=Dose(5.0))
+    book = AreaBook(at, (), (), date(2026, 4, 10))
+    held = [{one.rule for one in book.judged(job, [roses])} for job in (again, others, over_all)]
+    assert ["label-interval" in rules for rules in held] == [True, False, True]
+
+
+def test_names_nobody_knows_are_said_with_what_they_may_mean() -> None:
+    plan = planned(ground("bed", "20 × Hosta hybrids\n3 × red roses\n2 × strawberry"), date(2026, 4, 10))
+    said = [one.sentence for one in plan.said if one.code == "strange"]
+    assert len(said) == 1
+    assert "Not in the catalogue: red roses (is it Rosa hybrids?), strawberry." in said[0]
+    assert not [one for one in planned(ground("bed", DRIFT)).said if one.code == "strange"]
+
+
+def test_what_the_beds_feed_brings_is_said_beside_their_own() -> None:
+    said = next(one.sentence for one in planned(ground("bed", DRIFT)).said if one.code == "own_feed")
+    found = re.search(
+        r"ask for ([\d.]+) g/m².*the bed's feed brings ([\d.]+) g/m² of it, these rounds bring ([\d.]+)", said
+    )
+    assert found is not None
+    asks, bed, own = (float(figure) for figure in found.groups())
+    assert bed + own == pytest.approx(asks, abs=0.02)

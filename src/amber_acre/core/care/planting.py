@@ -112,6 +112,11 @@ class Planting:
         return self.ground.kind == "bed" and not told
 
     @property
+    def strange(self) -> tuple[str, ...]:
+        """Names that mean no plant of the catalogue, where the form does not say what it is cared for as."""
+        return () if self.ground.says("care") else tuple(one.name for one in self.grown if one.plant is None)
+
+    @property
     def woody(self) -> bool:
         """True for what keeps its wood over winter."""
         return self.group.key in WOODY
@@ -246,8 +251,11 @@ def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
         if one.plant is not None:
             counts[group_of_plant(one.plant)] += one.count
             grounds[group_of_plant(one.plant)] += one.count * usual_m2(one.plant)
-    if not counts:
+    strange = sum(one.count for one in grown if one.plant is None)
+    if not grown:
         return CARE_GROUPS["shrub"], "nobody has said what grows here: taken as shrubs"
+    if strange and 2 * strange >= sum(one.count for one in grown):
+        return CARE_GROUPS["shrub"], "most of its plants are not in the catalogue: taken as shrubs"
     most, total = max(grounds.values()), sum(counts.values())
     leading = [key for key, held in grounds.items() if held >= most * AS_MUCH]
     key = next((one for one in CAREFUL_FIRST if one in leading), leading[0])

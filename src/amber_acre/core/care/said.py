@@ -40,6 +40,7 @@ SaidCode = Literal[
     "stop_growth",
     "flush",
     "group",
+    "strange",
     "mulch",
     "no_product",
     "new_among",

@@ -11,7 +11,9 @@ from amber_acre.core.jobs.job import Job, Placement, Work
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.tables.care_groups import CARE_GROUPS
 
+BY_PLANT = ("plant", "plant_volume")
 YEAR_DAYS = 365  # "a year" of label and rule is any twelve months
 
 
@@ -20,6 +22,7 @@ class Use:
     """One use: the day, the rate over the whole area (g/m², 0 for work without product), what it is called.
 
     ``down``: logged. ``job``: key of the job it is or answers, None for none. ``entry``: key of the log entry, else 0.
+    ``of``: name of the care group of a mixed bed it was for alone, '' for all of the area.
     """
 
     on: date
@@ -31,6 +34,7 @@ class Use:
     job: int | None = None
     entry: int = 0
     placement: Placement = "surface"
+    of: str = ""
 
     @property
     def begins(self) -> str:
@@ -43,11 +47,17 @@ class Use:
         return self.product is not None and self.product.family != BULK
 
 
+def whose(job: Job) -> str:
+    """The group a job by plant is for alone, as its name says; '' of any other job."""
+    name = job.name.rpartition(": ")[2] if job.dose.basis in BY_PLANT and ": " in job.name else ""
+    return name if any(group.name == name for group in CARE_GROUPS.values()) else ""
+
+
 def use_of(job: Job, size_m2: SquareMetres) -> Use:
     """A job as a use still to come."""
     words = f"round {job.name}" if job.maker == "season" else job.name
     rate = job.rate_on(size_m2) if job.product else 0.0
-    return Use(job.on, rate, words, job.product, job.work, job=job.key or None, placement=job.placement)
+    return Use(job.on, rate, words, job.product, job.work, job=job.key or None, placement=job.placement, of=whose(job))
 
 
 def uses_of(
@@ -74,6 +84,7 @@ def uses_of(
             job=entry.job,
             entry=entry.key,
             placement=kept[entry.job].placement if entry.job in kept else "surface",
+            of=whose(kept[entry.job]) if entry.job in kept else "",
         )
         for entry in standing(entries)
     ]

@@ -12,7 +12,7 @@ from amber_acre.core.care.planting import Planting, planting_of
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.programme.mixed_feeds import BY_PLANT, whose
+from amber_acre.core.jobs.use import BY_PLANT, whose
 from amber_acre.core.rules.dosing import recounted
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.stages import Stages

@@ -28,6 +28,7 @@ from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.mulched import mulch_on
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages, stages
+from amber_acre.core.tables.plant_names import may_mean
 
 SHOWS_DAYS = 150  # in which what soil or leaves asked for and got is not asked for again [common-practice]
 
@@ -79,6 +80,7 @@ def plan_garden(
         told = (Said("group", words, True),)
         return GardenPlan(planting, year, start, asked, 0.0, tuple(pinned), told, None, None)
     said: list[Said] = [Said("group", f"{planting.how[:1].upper()}{planting.how[1:]}.")]
+    said += _of_strange(planting)
     said += _of_mixed(mixed, planting, bool(asked.rounds))
     said += (*asked.said, *left_out(planting, max(today, start)))
     pots = None
@@ -110,6 +112,18 @@ def plan_garden(
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     need = planting_need(mixed, asked, season)
     return GardenPlan(planting, year, start, asked, need, numbered, _unsaid(said), cover, pots)
+
+
+def _of_strange(planting: Planting) -> list[Said]:
+    """Names nobody knows, each with the plant it may have meant."""
+    if not planting.strange:
+        return []
+    asked = [f"{name} (is it {near.botanical}?)" if (near := may_mean(name)) else name for name in planting.strange]
+    words = (
+        f"Not in the catalogue: {', '.join(asked)}. Nothing is known of what they bear. Write the botanical name,"
+        " add them in the Almanac, or choose what the area is cared for as."
+    )
+    return [Said("strange", words)]
 
 
 def _of_mixed(mixed: MixedBed, planting: Planting, fed: bool) -> list[Said]:

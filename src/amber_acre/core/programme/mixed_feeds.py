@@ -15,15 +15,13 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob
+from amber_acre.core.jobs.use import whose
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_feeds import feeds, stops
 from amber_acre.core.quantities import Kilograms, unrounded
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import stages
-from amber_acre.core.tables.care_groups import CARE_GROUPS
-
-BY_PLANT = ("plant", "plant_volume")
 
 
 @dataclass(frozen=True)
@@ -55,12 +53,6 @@ class Season:
 def called(name: str, part: Planting) -> str:
     """A job's name where it is for some plants of a bed alone."""
     return f"{name}: {part.group.name}"
-
-
-def whose(job: Job) -> str:
-    """The group a job by plant is for alone, as its name says; '' of any other job."""
-    name = job.name.rpartition(": ")[2] if job.dose.basis in BY_PLANT and ": " in job.name else ""
-    return name if any(group.name == name for group in CARE_GROUPS.values()) else ""
 
 
 def down(planting: Planting, season: Season, group: str = "") -> list[tuple[date, float]]:
@@ -133,9 +125,12 @@ def _own(
         return [], [one for one in told if one.obstacle]
     size = part.ground.size_m2
     brought = sum(job.rate_on(size) * job.material.total_nitrogen for job in kept if job.product is not None)
+    rest = sum(job.rate_g_m2 * job.material.total_nitrogen for job in reached) if mixed.takes(part) else 0.0
+    bed = f"the bed's feed brings {unrounded(round(rest, 2))} g/m² of it, " if rest else ""
+    asks, brings = (unrounded(round(of, 2)) for of in (asked.nitrogen, brought))
     words = (
-        f"{_names(part)}: fed plant by plant beside the rest, for they ask for {unrounded(asked.nitrogen)} g/m² of"
-        f" nitrogen a year on their {unrounded(float(size))} m²; these rounds bring {unrounded(brought)} g/m²."
+        f"{_names(part)}: fed plant by plant beside the rest, for they ask for {asks} g/m² of nitrogen a year on their"
+        f" {unrounded(float(size))} m²; {bed}these rounds bring {brings} g/m²."
     )
     return kept, [Said("own_feed", words), *(one for one in told if one.obstacle)]
 

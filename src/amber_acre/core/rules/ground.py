@@ -24,6 +24,7 @@ from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.findings import Level, level
 from amber_acre.core.soil.probe import ProbeSummary
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass, Season
+from amber_acre.core.tables.plant_names import nearest
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import GARDEN_PH_RANGE, LAWN_PH_RANGE, PH_MARGIN, SoilOf
 from amber_acre.core.tables.textures import TextureClass
@@ -107,11 +108,8 @@ class Ground:
         return len({(line.name.lower(), line.planted) for line in listed(self.facts)}) <= 1
 
     def plant_called(self, name: str) -> Plant | None:
-        """The plant of a line by its botanical name, else one of its genus; None where none of that name grows here."""
-        wanted = name.strip().lower()
-        same = next((plant for plant in self.plants if plant.botanical.lower() == wanted), None)
-        genus = wanted.split(" ")[0]
-        return same or next((plant for plant in self.plants if plant.botanical.lower().split(" ")[0] == genus), None)
+        """The plant of a line by what it is called there; None where none of that name grows here."""
+        return nearest(name, {plant.key: plant for plant in self.plants})
 
     @property
     def traits(self) -> AreaKind:

@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from amber_acre.core.jobs.use import most_with
+from amber_acre.core.jobs.use import most_with, whose
 from amber_acre.core.products.product import SITES
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
@@ -187,7 +187,10 @@ def _interval(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None:
         return
+    mine = whose(case.job)
     for use in case.same_product():
+        if mine and use.of and mine != use.of:
+            continue  # other plants of the bed, on other ground
         days = abs((use.on - case.job.on).days)
         other_half = case.logged and days == 0  # two halves of one day are one application
         if days < product.label.interval_days and not other_half and (use.down or not case.logged):

@@ -9,7 +9,7 @@ from typing import Literal, get_args
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.jobs.use import Use
+from amber_acre.core.jobs.use import Use, whose
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
@@ -77,6 +77,7 @@ class Case:
             down=self.logged,
             job=self.job.key or None,
             placement=self.job.placement,
+            of=whose(self.job),
         )
 
     @property

@@ -3,13 +3,13 @@
 from __future__ import annotations
 
 from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.use import BY_PLANT
 from amber_acre.core.measure.area_facts import listed
 from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.tables.care_groups import group_of_plant, usual_m2
 
 MOST_OVER_USUAL = 2.0  # ground a plant is fed on, over the usual of its kind: its roots end there [common-practice]
-BY_PLANT = ("plant", "plant_volume")
 
 
 def ground_shared(usual: float, of_all: float, size_m2: float) -> float:

@@ -88,7 +88,8 @@ Rhododendron hybrids | rhododendron | shrub | 4.5–6.0 | PS | one flush | low |
 Rhododendron (azalea group) | azalea | shrub | 4.5–6.0 | PS | one flush | low | sensitive | ak | bark | L
 Pieris japonica | pieris | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
 Camellia japonica | camellia | shrub | 4.5–6.0 | PS | one flush | low | sensitive | aek | bark | L
-Vaccinium corymbosum | highbush blueberry | fruit | 4.5–5.3 | FP | one flush | low | sensitive | ak | bark | L
+Vaccinium corymbosum | highbush blueberry; blueberry | fruit \
+    | 4.5–5.3 | FP | one flush | low | sensitive | ak | bark | L
 Vaccinium macrocarpon | cranberry | fruit | 4.0–5.5 | FP | one flush | low | sensitive | aek | bark | L
 Calluna vulgaris | heather; ling | shrub | 4.0–6.0 | F | one flush | low | sensitive | aehk | bark | L
 Erica carnea | winter heath | shrub | 4.5–7.0 | F | one flush | low | sensitive | aeh | bark | L
@@ -101,7 +102,7 @@ Ilex crenata | box-leaved holly | hedging | 5.0–6.5 | FP | two flushes | mediu
 Hydrangea macrophylla | mophead hydrangea | shrub | 5.0–6.8 | P | all season | medium | sensitive | | bark | L
 Hydrangea paniculata | panicle hydrangea | shrub | 5.5–7.0 | FP | all season | medium | moderate | | organic | M
 Hydrangea quercifolia | oak-leaved hydrangea | shrub | 5.0–6.5 | P | one flush | medium | sensitive | | organic | M
-Buxus sempervirens | box | hedging | 6.5–8.0 | FPS | two flushes | medium | sensitive | e | organic | L
+Buxus sempervirens | box; boxwood | hedging | 6.5–8.0 | FPS | two flushes | medium | sensitive | e | organic | L
 Ligustrum ovalifolium | privet | hedging | 5.5–8.0 | FP | two flushes | medium | moderate | e | organic | M
 Prunus laurocerasus | cherry laurel | hedging | 5.5–7.5 | FPS | two flushes | medium | moderate | e | organic | M
 Prunus lusitanica | evergreen laurel; Portugal laurel | hedging \
@@ -130,10 +131,11 @@ Wisteria sinensis | wisteria | climber | 6.0–7.0 | F | all season | low | mode
 Clematis hybrids | clematis | climber | 6.5–7.5 | FP | all season | medium | sensitive | c | organic | L
 Hedera helix | ivy | climber | 6.0–7.8 | PS | two flushes | low | moderate | e | organic | M
 Trachelospermum jasminoides | star jasmine | climber | 5.5–7.5 | FP | two flushes | medium | moderate | et | organic | M
-Rosa hybrids | garden roses | rose | 6.0–7.0 | F | all season | high | sensitive | | organic | L
+Rosa hybrids | garden roses; rose; hybrid tea; floribunda; shrub rose | rose \
+    | 6.0–7.0 | F | all season | high | sensitive | | organic | L
 Rosa (miniature group) | miniature roses | rose | 6.0–7.0 | FP | all season | high | sensitive | | organic | L
 Rosa rugosa | hedgehog rose; rugosa rose | rose | 5.5–7.5 | F | all season | low | tolerant | | organic | M
-Rosa (climbing group) | climbing roses | rose | 6.0–7.0 | F | all season | high | sensitive | | organic | L
+Rosa (climbing group) | climbing roses; rambler | rose | 6.0–7.0 | F | all season | high | sensitive | | organic | L
 Lavandula angustifolia | lavender | shrub | 6.5–8.0 | F | one flush | low | moderate | ecd | gravel | L
 Salvia rosmarinus | rosemary | shrub | 6.0–8.0 | F | two flushes | low | moderate | edt | gravel | L
 Westringia fruticosa | coastal rosemary | shrub | 5.5–7.5 | F | two flushes | low | tolerant | edt | gravel | M
@@ -141,9 +143,9 @@ Cistus × purpureus | rock rose | shrub | 6.0–8.0 | F | one flush | low | tole
 Santolina chamaecyparissus | cotton lavender | shrub | 6.5–8.0 | F | one flush | low | moderate | ed | gravel | M
 Grevillea rosmarinifolia | grevillea | shrub | 5.0–6.5 | F | two flushes | low | sensitive | edkt | gravel | M
 Callistemon citrinus | bottlebrush | shrub | 5.0–7.0 | F | two flushes | low | moderate | edkt | gravel | M
-Hemerocallis hybrids | daylily | perennial | 6.0–7.0 | FP | all season | medium | moderate | | organic | L
+Hemerocallis hybrids | daylily; day lily | perennial | 6.0–7.0 | FP | all season | medium | moderate | | organic | L
 Hosta hybrids | hosta | perennial | 6.0–7.5 | PS | spring burst | medium | sensitive | c | organic | L
-Geranium | cranesbill | perennial | 6.0–7.5 | FP | spring burst | low | moderate | | organic | M
+Geranium | cranesbill; hardy geranium | perennial | 6.0–7.5 | FP | spring burst | low | moderate | | organic | M
 Astilbe × arendsii | astilbe | perennial | 5.5–6.5 | PS | spring burst | medium | sensitive | | organic | L
 Paeonia lactiflora | peony | perennial | 6.5–7.5 | F | spring burst | medium | moderate | c | none | L
 Phlox paniculata | border phlox | perennial | 6.0–7.5 | FP | all season | medium | sensitive | | organic | M
@@ -154,7 +156,8 @@ Echinacea purpurea | coneflower | perennial | 6.0–7.5 | F | all season | low |
 Rudbeckia fulgida | black-eyed coneflower | perennial | 6.0–7.5 | F | all season | low | moderate | | organic | M
 Sedum spectabile | ice plant; stonecrop | perennial | 6.0–7.8 | F | all season | low | tolerant | cd | gravel | M
 Iris germanica | bearded iris | perennial | 6.5–7.5 | F | spring burst | low | moderate | cd | none | L
-Helleborus × hybridus | lenten rose | perennial | 6.5–8.0 | PS | winter green | low | moderate | ce | organic | L
+Helleborus × hybridus | lenten rose; hellebore | perennial \
+    | 6.5–8.0 | PS | winter green | low | moderate | ce | organic | L
 Heuchera hybrids | coral bells | perennial | 6.0–7.0 | PS | all season | low | sensitive | ce | organic | M
 Aster novi-belgii | michaelmas daisy | perennial | 6.0–7.5 | F | all season | medium | moderate | | organic | M
 Chrysanthemum hybrids | garden chrysanthemum | perennial | 6.0–7.0 | F | all season | high | moderate | t | organic | L
@@ -235,6 +238,20 @@ Crocus hybrids | crocus | bulb | 6.0–7.0 | FP | spring burst | low | sensitive
 Galanthus nivalis | snowdrop | bulb | 6.0–7.5 | P | spring burst | low | sensitive | | none | M
 Allium hybrids | ornamental onion | bulb | 6.0–7.5 | F | spring burst | low | moderate | | none | M
 Lilium hybrids | lily | bulb | 5.5–6.8 | FP | all season | medium | sensitive | | organic | M
+Weigela florida | weigela | shrub | 5.5–7.5 | FP | one flush | medium | moderate | | organic | M
+Loropetalum chinense | fringe flower; loropetalum | shrub | 4.5–6.5 | FP | two flushes | medium | sensitive | aek \
+    | bark | M
+Lagerstroemia indica | crape myrtle | tree | 5.0–6.5 | F | all season | medium | moderate | | organic | M
+Nerium oleander | oleander | shrub | 5.0–8.3 | F | all season | medium | tolerant | e | organic | M
+Plumbago auriculata | leadwort; plumbago | shrub | 5.5–6.8 | F | all season | medium | moderate | t | organic | M
+Ixora coccinea | jungle flame; ixora | shrub | 5.0–6.0 | F | all season | medium | sensitive | aekt | bark | M
+Banksia integrifolia | coast banksia | shrub | 5.0–6.5 | F | two flushes | low | sensitive | edkt | gravel | M
+Protea cynaroides | king protea | shrub | 4.5–6.0 | F | two flushes | low | sensitive | edkt | gravel | M
+Carex morrowii | evergreen sedge | ornamental grass | 5.0–7.5 | PS | one flush | low | moderate | e | organic | M
+Lomandra longifolia | mat rush | ornamental grass | 5.5–7.5 | FP | all season | low | tolerant | e | organic | M
+Heliconia psittacorum | parrot heliconia | perennial | 5.0–6.5 | FP | warm season | high | sensitive | t | organic | M
+Tagetes hybrids | marigold | container | 6.0–7.5 | F | all season | medium | moderate | t | none | M
+Viola hybrids | pansy; viola | container | 5.4–6.5 | FP | winter green | medium | sensitive | | none | M
 Iris sibirica | blue flag of meadows | perennial | 5.5–7.0 | FP | spring burst | medium | moderate | | organic | M
 Citrus × meyeri | hybrid lemon | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 """

@@ -169,30 +169,6 @@ def read_field(name: str, text: str) -> str | tuple[float, float]:
             return text.strip()
 
 
-def find_plant(name: str) -> Plant | None:
-    """The plant of exactly this botanical name or one of these common names, or None."""
-    wanted = name.strip().lower()
-    for plant in catalogue().values():
-        if wanted == plant.botanical.lower() or wanted in {c.strip().lower() for c in plant.common.split(";")}:
-            return plant
-    return None
-
-
-def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None:
-    """The plant a name most likely means: the exact one, else the one of its genus where all of the genus are of one
-    group; None where nothing is near. ``x`` counts as ×, what stands in brackets is left out."""
-    plants = list((among or catalogue()).values())
-    plain = re.sub(r"\(.*?\)", "", name.lower().replace(" x ", " × ")).split(";")[0].strip()
-    for wanted in (name.strip().lower(), plain):
-        for plant in plants:
-            if wanted == plant.botanical.lower() or wanted in {c.strip().lower() for c in plant.common.split(";")}:
-                return plant
-    genus = plain.split(" ")[0]
-    kin = [plant for plant in plants if plant.botanical.lower().split(" ")[0] == genus]
-    groups = {(plant.group, "d" in plant.flags, "a" in plant.flags) for plant in kin}
-    return kin[0] if kin and len(groups) == 1 else None
-
-
 def _range(text: str) -> tuple[float, float]:
     found = re.fullmatch(r"\s*(\d+(?:\.\d+)?)\s*(?:–|-|to)\s*(\d+(?:\.\d+)?)\s*", text)
     if found is None:

@@ -21,6 +21,7 @@ from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.coated import DAYS_OF_MONTH, months_at
 from amber_acre.core.season.windows import spans
 from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.core.tables.plant_names import may_mean
 from amber_acre.store import areas as area_store
 from amber_acre.store import gardens as store
 from amber_acre.store.books import book_of
@@ -166,7 +167,8 @@ def _agreed(season: GardenSeason) -> list[tuple[str, int, str, date | None]]:
 def _goes_along(one: Grown, planting: Planting, own: Collection[str]) -> str:
     """What is said of a plant that does not simply go with the group that decides; '' of one that does."""
     if one.plant is None:
-        return "not in the Almanac"
+        near = may_mean(one.name)
+        return f"not in the Almanac: is it {near.common.split(';')[0]}?" if near is not None else "not in the Almanac"
     if one.name in own:
         return "fed plant by plant"
     return "wants another year" if one.name in planting.loses else ""

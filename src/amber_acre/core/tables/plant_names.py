@@ -1,0 +1,91 @@
+"""Which plant a typed name means: botanical, common, in the plural, of a cultivar; and what else it may have meant."""
+
+from __future__ import annotations
+
+import re
+from collections.abc import Iterable, Mapping
+from dataclasses import replace
+from functools import lru_cache
+
+from amber_acre.core.tables.plants import SALT, Plant, catalogue
+
+_ASIDE = re.compile(r"\(.*?\)|['‘’\"“”][^'‘’\"“”]*['‘’\"“”]|;.*$")  # a group in brackets, a cultivar in quotes
+_STAYS = ("ss", "us", "is")  # cypress, agapanthus, iris: no plurals
+_OF_SISTERS = ("shes", "ches", "xes", "sses")  # boxes, grasses, beeches
+
+
+def find_plant(name: str) -> Plant | None:
+    """The plant of exactly this botanical name or one of these common names, or None."""
+    wanted = name.strip().lower()
+    for plant in catalogue().values():
+        if wanted == plant.botanical.lower() or wanted in {c.strip().lower() for c in plant.common.split(";")}:
+            return plant
+    return None
+
+
+def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None:
+    """The plant a name most likely means, of the catalogue or ``among``; None where nothing is near.
+
+    Its botanical or a common name, in the plural as well, brackets and cultivars left out, ``x`` for ×; else the one of
+    its genus, or of those whose common names end in the one word typed, where all of them are of one group.
+    """
+    plants = tuple(dict.fromkeys((catalogue() if among is None else among).values()))
+    for wanted in (name.strip().lower(), _plain(name)):
+        for plant in plants:
+            if wanted in _names(plant):
+                return plant
+    plain = _plain(name)
+    genus = plain.split(" ")[0]
+    kin = [plant for plant in plants if _plain(plant.botanical).split(" ")[0] == genus]
+    if kin:
+        return _any_of(kin) if _alike(kin) else None
+    sorts = [plant for plant in plants if any(one.split(" ")[-1] == plain for one in _common(plant))]
+    return _any_of(sorts) if sorts and _alike(sorts) else None
+
+
+def may_mean(name: str) -> Plant | None:
+    """A plant to ask about where a name means none: that of its last word, as roses in “red roses”."""
+    words = _plain(name).split(" ")
+    return nearest(words[-1]) if len(words) > 1 and nearest(name) is None else None
+
+
+def _plain(name: str) -> str:
+    """A name in small letters without what stands aside, each word in the singular."""
+    bare = _ASIDE.sub(" ", name.lower().replace(" x ", " × "))
+    return " ".join(_singular(word) for word in bare.split())
+
+
+def _singular(word: str) -> str:
+    if word.endswith("ies") and len(word) > 4:
+        return word[:-3] + "y"
+    if word.endswith(_OF_SISTERS):
+        return word[:-2]
+    return word[:-1] if word.endswith("s") and not word.endswith(_STAYS) and len(word) > 3 else word
+
+
+@lru_cache(maxsize=4096)
+def _common(plant: Plant) -> frozenset[str]:
+    return frozenset(_plain(one) for one in plant.common.split(";"))
+
+
+@lru_cache(maxsize=4096)
+def _names(plant: Plant) -> frozenset[str]:
+    exact = {plant.botanical.lower(), *(one.strip().lower() for one in plant.common.split(";"))}
+    bare = {_plain(plant.botanical)} if "(" not in plant.botanical else set()
+    return frozenset(exact | bare | _common(plant))
+
+
+def _alike(plants: Iterable[Plant]) -> bool:
+    """Whether plants live alike: of one group, all or none of them lean, all or none acid lovers."""
+    return len({(plant.group, "d" in plant.flags, "a" in plant.flags) for plant in plants}) == 1
+
+
+def _any_of(plants: list[Plant]) -> Plant:
+    """One of several, nobody said which: the pH any of them bears, what all of them are, the most tender in salt."""
+    first = plants[0]
+    return replace(
+        first,
+        ph=(min(one.ph[0] for one in plants), max(one.ph[1] for one in plants)),
+        flags="".join(flag for flag in first.flags if all(flag in one.flags for one in plants)),
+        salt=min((one.salt for one in plants), key=SALT.index),
+    )

@@ -1,0 +1,88 @@
+"""Names as people type them: everyday, in the plural, of a cultivar; and none taken for what it may not be."""
+
+from __future__ import annotations
+
+import pytest
+
+from amber_acre.core.tables.plant_names import find_plant, may_mean, nearest
+from amber_acre.core.tables.plants import catalogue
+
+
+@pytest.mark.parametrize(
+    ("typed", "botanical"),
+    [
+        ("Rosa hybrids", "Rosa hybrids"),
+        ("roses", "Rosa hybrids"),
+        ("Rose", "Rosa hybrids"),
+        ("hybrid teas", "Rosa hybrids"),
+        ("climbing rose", "Rosa (climbing group)"),
+        ("rock roses", "Cistus × purpureus"),  # no rose
+        ("lavenders", "Lavandula angustifolia"),
+        ("cotton lavender", "Santolina chamaecyparissus"),
+        ("Hostas", "Hosta hybrids"),
+        ("Day lilies", "Hemerocallis hybrids"),
+        ("peonies", "Paeonia lactiflora"),
+        ("boxes", "Buxus sempervirens"),
+        ("Boxwood", "Buxus sempervirens"),
+        ("beeches", "Fagus sylvatica"),
+        ("azaleas", "Rhododendron (azalea group)"),
+        ("blueberries", "Vaccinium corymbosum"),
+        ("irises", None),  # bearded ones live lean, those of meadows do not
+        ("Agapanthus", "Agapanthus praecox"),  # no plural
+        ("Rosa 'White Sail'", "Rosa hybrids"),
+        ("Prunus laurocerasus ‘Low Door’", "Prunus laurocerasus"),
+        ("Hydrangea macrophylla (blue)", "Hydrangea macrophylla"),
+        ("Magnolia x soulangeana", "Magnolia × soulangeana"),
+        ("laurels", None),  # of the hedge, or of the pot
+        ("Salvia", None),  # rosemary lives lean, sage does not
+        ("red roses", None),  # asked, not taken
+        ("plastic flamingo", None),
+        ("", None),
+    ],
+)
+def test_what_people_type(typed: str, botanical: str | None) -> None:
+    found = nearest(typed)
+    assert (found and found.botanical) == botanical
+
+
+def test_every_plant_is_found_by_each_of_its_names() -> None:
+    for plant in catalogue().values():
+        exact = find_plant(plant.botanical)
+        assert exact is not None
+        for name in (plant.botanical, plant.botanical.upper(), plant.common.split(";")[0]):
+            found = nearest(name)
+            assert found is not None, name
+            assert (found.group, "d" in found.flags) == (plant.group, "d" in plant.flags), name
+
+
+def test_one_of_several_bears_what_any_of_them_bears() -> None:
+    """“Maple” is not red maple: nobody acidifies a field maple's ground for it."""
+    maple, red = nearest("maple"), find_plant("red maple")
+    assert maple is not None
+    assert red is not None
+    maples = [plant for plant in catalogue().values() if plant.botanical.startswith("Acer ")]
+    assert maple.ph == (min(one.ph[0] for one in maples), max(one.ph[1] for one in maples))
+    assert "k" in red.flags
+    assert "k" not in maple.flags
+    assert maple.salt == "sensitive"
+    assert nearest("Acer negundo") == nearest("maples")
+
+
+def test_what_a_name_may_mean_is_asked_of_its_last_word() -> None:
+    asked = {name: may_mean(name) for name in ("red roses", "English yew", "roses", "strawberry", "garden strawberry")}
+    assert {name: plant and plant.botanical for name, plant in asked.items()} == {
+        "red roses": "Rosa hybrids",
+        "English yew": "Taxus baccata",
+        "roses": None,
+        "strawberry": None,
+        "garden strawberry": None,
+    }
+
+
+def test_only_plants_there_are_meant() -> None:
+    there = {key: plant for key, plant in catalogue().items() if plant.botanical == "Salvia nemorosa"}
+    found = nearest("Salvia", there)
+    assert found is not None
+    assert found.botanical == "Salvia nemorosa"
+    assert nearest("roses", there) is None
+    assert nearest("roses", {}) is None
