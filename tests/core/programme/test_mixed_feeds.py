@@ -256,9 +256,8 @@ def test_names_nobody_knows_are_said_with_what_they_may_mean() -> None:
 
 def test_what_the_beds_feed_brings_is_said_beside_their_own() -> None:
     said = next(one.sentence for one in planned(ground("bed", DRIFT)).said if one.code == "own_feed")
-    found = re.search(
-        r"ask for ([\d.]+) g/m².*the bed's feed brings ([\d.]+) g/m² of it, these rounds bring ([\d.]+)", said
-    )
+    pattern = r"ask for ([\d.]+) g/m².*the bed's feed brings ([\d.]+) g/m² of it, these rounds bring ([\d.]+)"
+    found = re.search(pattern, said)
     assert found is not None
     asks, bed, own = (float(figure) for figure in found.groups())
-    assert bed + own == pytest.approx(asks, abs=0.02)
+    assert 0.9 * asks <= bed + own <= asks + 0.02  # what is missing is not worth a round
