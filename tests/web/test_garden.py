@@ -413,3 +413,19 @@ def test_what_is_no_amount_of_mulch_is_refused_beside_its_field(demo: Browser, d
         answer = demo.post(f"/areas/{key}/jobs/new", form | {"rate": typed})
         assert answer.status_code == 422
         assert sentence in sentence_beside(answer.text, "rate")
+
+
+def test_plants_by_the_names_people_use_over_the_pages(demo: Browser, demo_engine: Engine) -> None:
+    """The sheet, the year and the judge take a name alike; one that nobody knows is asked about."""
+    key = area(demo_engine, "Jubilee ring")
+    say(demo_engine, key, plants="40 × Lavenders\n6 × roses\n2 × red roses")
+    year = words(demo, f"/areas/{key}/year")
+    assert "40 of 46 plants are lean dry-country plants" in year
+    assert "red roses not in the Almanac: is it garden roses?" in year
+    sheet = words(demo, f"/properties/5/site?area={key}")
+    assert "Lavandula angustifolia" in sheet
+    assert "Rosa hybrids" in sheet
+    form = {"work": "feed", "product": "1", "rate": "20 g/m²", "on_day": "2026-06-02", "days": "14", "reason": "thin"}
+    answer = demo.post(f"/areas/{key}/jobs/new", form)
+    assert answer.status_code == 422
+    assert "stay healthy lean" in html.unescape(answer.text)

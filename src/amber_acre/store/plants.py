@@ -8,6 +8,7 @@ from sqlalchemy import delete, select
 from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
+from amber_acre.core.tables.plant_names import nearest
 from amber_acre.core.tables.plants import Plant, catalogue, changed, key_of, own_plant
 from amber_acre.store.stamps import FIRM, under
 from amber_acre.store.tables import PlantEditRow
@@ -44,8 +45,9 @@ def plants_by_name(session: Session) -> Mapping[str, Plant]:
 
 
 def plant_named(session: Session, name: str) -> Plant | None:
-    """The plant of exactly this botanical or common name, or None."""
-    return plants_by_name(session).get(name.strip().lower())
+    """The plant that a typed name means, as the firm has changed it; None where it means none."""
+    named = plants_by_name(session)
+    return named.get(name.strip().lower()) or nearest(name, named)
 
 
 def edit_plant(session: Session, key: str, texts: Mapping[str, str]) -> None:
