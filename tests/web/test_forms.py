@@ -7,13 +7,14 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from amber_acre.core.errors import AmberError, DoesNotFit, Doubtful
-from amber_acre.core.products.product import Pack, Product
+from amber_acre.core.products.product import Pack, Product, SoilAction
 from amber_acre.core.quantities import Kilograms, Money
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.climate import ClimateForm, typed_climate
 from amber_acre.web.forms.reading import Read, nest, read_form
 from amber_acre.web.forms.rules import RuleSetForm, typed_rules, without_empty_blackouts
 from tests.core.worlds import BAY, BYLAW, FREE, LEAF, QUICK, VALE
+from tests.core.worlds import product as product_of
 from tests.web.forms import CLIMATE
 
 
@@ -73,6 +74,7 @@ def test_fahrenheit_and_inches_become_what_celsius_and_millimetres_say() -> None
 
 
 TWO_SIZES = Product(**{**vars(QUICK), "packs": (*QUICK.packs, Pack("5 kg", Kilograms(5), Money(9)))})
+CHIPS = product_of(80, "Lane Chips", {}, (1, 400_000), "bulk", density_kg_l=0.35, soil=SoilAction(material="chips"))
 NO_PACK = Product(**{**vars(QUICK), "packs": ()})
 
 
@@ -85,6 +87,13 @@ NO_PACK = Product(**{**vars(QUICK), "packs": ()})
         ("500 mL", LEAF, 0.59),
         ("2 bottles", LEAF, 5.9),
         ("26.4555 lb", QUICK, 12),
+        ("3 × 22.5 kg", TWO_SIZES, 67.5),  # as the program itself writes packs
+        ("3 bags of 5 kg", TWO_SIZES, 15),
+        ("2x500 mL", LEAF, 1.18),
+        ("1.4 m³", CHIPS, 490),
+        ("40 x 60 L", CHIPS, 840),
+        ("14 ft³", CHIPS, 138.7525),
+        ("490 kg", CHIPS, 490),
     ],
 )
 def test_amounts_by_weight_volume_or_pack(text: str, product: Product, kg: float) -> None:
@@ -94,7 +103,10 @@ def test_amounts_by_weight_volume_or_pack(text: str, product: Product, kg: float
 @pytest.mark.parametrize(
     ("text", "product", "says"),
     [
-        ("2 bags", TWO_SIZES, "Packs of which size"),
+        ("2 bags", TWO_SIZES, "Packs of which size, .* Type it like 3 × "),
+        ("3 x 4 x 5 kg", QUICK, "not a unit of weight"),
+        ("60 mm", CHIPS, "no amount of mulch. Type it like 1.4 m³, 14 ft³ or 12 × 60 L"),
+        ("3 × 60 mm", CHIPS, "no amount of mulch"),
         ("2 bags", NO_PACK, "no pack on the shelf"),
         ("2 L", QUICK, "not a unit of weight"),
         ("2 kg", LEAF, "not a unit of volume"),
