@@ -377,6 +377,7 @@ def test_the_whole_firm_is_planned_ahead_in_winter_and_once(demo_engine: Engine)
         ("Rose bed", "50 mm", "5.0 cm deep as it is laid"),
         ("Rose bed", "5 cm deep", "5.0 cm deep as it is laid"),
         ("Rose bed", "2 in", "5.1 cm deep as it is laid"),
+        ("Rose bed", "1 1/2 inches", "3.8 cm deep as it is laid"),
         ("North birch", "50 mm", "5.0 cm deep as it is laid"),  # on its ring
     ],
 )

@@ -88,6 +88,9 @@ VOLUME_L: dict[str, float] = {
     "yd³": (YARD_M * 10) ** 3,
     "US gal": US_GALLON_L,
     "imp gal": IMPERIAL_GALLON_L,
+    "US qt": US_GALLON_L / 4,
+    "US pt": US_GALLON_L / 8,
+    "imp pt": IMPERIAL_GALLON_L / 8,
     "imp fl oz": IMPERIAL_GALLON_L / 160,
     "fl oz": US_FLUID_OUNCE_L,
 }

@@ -12,65 +12,11 @@ from dataclasses import dataclass
 
 from amber_acre.core.errors import MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.quantities import AREA_M2, LENGTH_M, MASS_KG, VOLUME_L
+from amber_acre.core.typed_units import UNIT_OF, plainly
 
-_SPELLINGS: dict[str, tuple[str, ...]] = {
-    "m": ("m", "metre", "metres", "meter", "meters"),
-    "cm": ("cm",),
-    "mm": ("mm",),
-    "ft": ("ft", "foot", "feet", "'", "′"),
-    "in": ("in", "inch", "inches", '"', "″"),
-    "yd": ("yd", "yds", "yard", "yards"),
-    "pace": ("pace", "paces", "steps"),
-    "m²": ("m²", "m2", "sq m", "sqm", "square metres", "square meters"),
-    "ha": ("ha", "hectare", "hectares"),
-    "ft²": ("ft²", "ft2", "sq ft", "sqft", "sf", "square feet"),
-    "yd²": ("yd²", "yd2", "sq yd", "square yards"),
-    "1000 ft²": (
-        "1000",
-        "1000 ft²",
-        "1000 ft2",
-        "1000ft²",
-        "1000ft2",
-        "1000 sq ft",
-        "1000 sqft",
-        "1000sqft",
-        "1000 sf",
-        "1000 square feet",
-        "m ft²",
-    ),
-    "100 ft²": (
-        "100",
-        "100 ft²",
-        "100 ft2",
-        "100ft²",
-        "100ft2",
-        "100 sq ft",
-        "100 sqft",
-        "100sqft",
-        "100 sf",
-        "100 square feet",
-    ),
-    "100 m²": ("100 m²", "100 m2", "100 sq m"),
-    "acre": ("acre", "acres", "ac"),
-    "kg": ("kg", "kilo", "kilos"),
-    "g": ("g", "gram", "grams"),
-    "t": ("t", "tonne", "tonnes"),
-    "lb": ("lb", "lbs", "pound", "pounds", "#"),
-    "oz": ("oz", "ounce", "ounces", "oz wt", "oz weight"),
-    "short ton": ("ton", "tons", "short ton", "short tons"),
-    "L": ("l", "litre", "litres", "liter", "liters"),
-    "mL": ("ml",),
-    "m³": ("m³", "m3", "cubic metres", "cubic metre"),
-    "ft³": ("ft³", "ft3", "cu ft", "cubic feet"),
-    "yd³": ("yd³", "yd3", "cu yd", "cubic yards", "cubic yard"),
-    "US gal": ("gal", "us gal", "gallon", "gallons"),
-    "imp gal": ("imp gal", "imperial gal", "imperial gallon", "imperial gallons", "uk gal"),
-    "imp fl oz": ("imp fl oz", "imperial fl oz", "uk fl oz"),
-    "fl oz": ("fl oz", "floz", "fluid ounce", "fluid ounces"),
-}
 METRIC_AREAS = (AREA_M2["m²"], AREA_M2["ha"], AREA_M2["100 m²"])  # where a ton is hardly the short one
 NUMBER_AT_MOST, TEXT_AT_MOST = 40, 120  # characters
-_UNIT_OF = {spelling: unit for unit, spellings in _SPELLINGS.items() for spelling in spellings}
+_YARDS = re.compile(r"(?<![a-z] )\b(?:yds?|yards?)$", re.IGNORECASE)  # of mulch or loam: cubic ones
 _NUMBER = r"[-+−]?(?:\d[\d,  ]*(?:\.\d+)?|\.\d+)"
 # A number and its unit; the 2 or 3 of ``m2`` and ``ft3`` belongs to the unit, that of ``5 ft 2 in`` does not.
 _PART = re.compile(rf"\s*({_NUMBER})\s*([^\d\s.,+\-−][^\d,+]*(?:²|(?<=[mdt])[23](?![\d.]|\s*(?:in|cm|mm|[\"'″′])))?)?")
@@ -151,7 +97,8 @@ def mass(text: str, bare_unit: str = "kg", field: str = "amount") -> Typed:
 
 def volume(text: str, bare_unit: str = "L", field: str = "amount") -> Typed:
     """A volume in litres from ``4 L``, ``500 mL``, ``6 fl oz``; above 0. ``oz`` alone is refused."""
-    value = _sum_of_parts(text, VOLUME_L, bare_unit, field, "a volume", "4 L or 14 fl oz")
+    plain = _YARDS.sub("yd³", text)
+    value = _sum_of_parts(plain, VOLUME_L, bare_unit, field, "a volume", "4 L or 14 fl oz")
     _above_zero(value, text, field, "A volume")
     return Typed(_spelled(text, bare_unit), value, "L")
 
@@ -324,8 +271,8 @@ def _spelled(text: str, bare_unit: str) -> str:
 
 
 def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, field: str, kind: str, like: str) -> float:
-    plain = text.strip().lower()
-    if len(plain) > TEXT_AT_MOST:
+    plain = plainly(text[: TEXT_AT_MOST + 1])
+    if len(text) > TEXT_AT_MOST:
         raise NotUnderstood(f"“{plain[:20]}…” is too long for {kind}. Type it like {like}.", field=field)
     total, position = 0.0, 0
     units_seen: list[str] = []
@@ -334,7 +281,7 @@ def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, fie
         if part is None:
             raise NotUnderstood(f"“{text}” cannot be read as {kind}. Type it like {like}.", field=field, value=text)
         word = (part[2] or "").strip().rstrip(".").strip()
-        unit = _UNIT_OF.get(word) if word else bare_unit or None
+        unit = UNIT_OF.get(word) if word else bare_unit or None
         if unit is None and not word:
             raise NotUnderstood(f"“{text}” has no unit. Type it like {like}.", field=field, value=text)
         if unit not in table:
@@ -355,13 +302,13 @@ def _sum_of_parts(text: str, table: dict[str, float], bare_unit: str | None, fie
 
 
 def _split_rate(text: str, field: str, like: str) -> tuple[str, float]:
-    amount, slash, per = text.strip().lower().replace(" per ", "/").partition("/")
+    amount, slash, per = plainly(text[: TEXT_AT_MOST + 1]).replace(" per ", "/").partition("/")
     per = per.replace(",", "")
     if not amount:
         raise MissingInput(f"Type a rate, like {like}.", field=field)
     if not slash:
         raise NotUnderstood(f"“{text}” does not say per what area. Type it like {like}.", field=field, value=text)
-    unit = _UNIT_OF.get(per.strip().rstrip("."))
+    unit = UNIT_OF.get(per.strip().rstrip("."))
     if unit not in AREA_M2:
         raise NotUnderstood(
             f"“per {per.strip()}” is not an area unit here. Type it like {like}.",

@@ -18,11 +18,12 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.typed_counts import count_rate, counted, is_by_count
+from amber_acre.core.typed_units import plainly
 from amber_acre.web.forms.days import DoneOn, PlannedOn
 from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength, Whole
 from amber_acre.web.forms.reading import Form
 
-_DEEP = re.compile(r"([\d.,]+\s*(?:mm|cm|in|inch|inches|″|\"))(?:\s+deep)?", re.IGNORECASE)  # of a mulch
+_DEEP = re.compile(r"(.*\d.*?(?:mm|cm|in|inch|inches|″|\"))(?:\s+deep)?", re.IGNORECASE)  # of a mulch
 
 
 def _on_shelf(product: int, info: ValidationInfo) -> Product | None:
@@ -129,7 +130,7 @@ def read_dose(text: str, product: Product, work: Work, ground: Ground | None) ->
     as a rate per area, and on a ``ground`` by plant, trunk, hedge or litre. Without a ground it is only read."""
     if ground is not None and is_by_count(counted(text)[0]):
         return dose_by_count(text, product, ground)
-    if work == "mulch" and product.density_kg_l and "/" not in text and text.strip():
+    if work == "mulch" and product.density_kg_l and "/" not in plainly(text) and text.strip():
         return Dose(_mulch_m3(text, ground.mulched_m2 if ground is not None else 1.0), "volume")
     return Dose(read_rate(text, product).value)
 
