@@ -80,7 +80,12 @@ def test_figures_have_three_digits_and_no_powers(value: float, text: str) -> Non
         ("5–15 cm deep", "5–15 cm deep", "2.0–5.9 in deep"),
         ("between 0.5 mm and 30 cm", "between 0.5 mm and 30 cm", "between 0.020 in and 12 in"),
         ("at most 1 m.", "at most 1 m.", "at most 3.28 ft."),
-        ("12.5 m² and 3 m³ stay", "12.5 m² and 3 m³ stay", "12.5 m² and 3 m³ stay"),
+        ("12.5 m² and 3 m³ lie", "12.5 m² and 3 m³ lie", "135 ft² and 3.92 yd³ lie"),
+        ("1,200 m² covered", "1,200 m² covered", "12,917 ft² covered"),
+        ("0.2 to 0.3 m³", "0.2 to 0.3 m³", "7.06 ft³ to 10.6 ft³"),
+        ("0.74 m³, 56 mm (2.2 in)", "0.74 m³, 56 mm (2.2 in)", "0.968 yd³, 56 mm (2.2 in)"),
+        ("Type 420 m² or 3,800 sq ft.", "Type 420 m² or 3,800 sq ft.", "Type 420 m² or 3,800 sq ft."),
+        ("like 0.4 m³ or 14 ft³", "like 0.4 m³ or 14 ft³", "like 0.4 m³ or 14 ft³"),
         ("Type it like 30 cm or 12 in.", "Type it like 30 cm or 12 in.", "Type it like 30 cm or 12 in."),
         ("“25 cm” is too deep for 20 cm", "“25 cm” is too deep for 20 cm", "“25 cm” is too deep for 7.9 in"),
         ("0.1 to 5,000 g/m²", "0.100 to 5,000 g/m²", "0.0205 to 1,024 lb/1000 ft²"),
@@ -89,7 +94,8 @@ def test_figures_have_three_digits_and_no_powers(value: float, text: str) -> Non
     ],
 )
 def test_a_sentence_speaks_the_units_of_the_property(text: str, metric: str, american: str) -> None:
-    """1 in is 25.4 mm; 1 lb/1000 ft² is 4.88243 g/m²; 1 fl oz/1000 ft² is 0.31832 mL/m² (exact definitions)."""
+    """1 in is 25.4 mm; 1 lb/1000 ft² is 4.88243 g/m²; 1 fl oz/1000 ft² is 0.31832 mL/m²; 1 m² is 10.7639 ft²,
+    1 m³ 35.3147 ft³, 27 ft³ a cubic yard (exact definitions)."""
     assert Shown("metric").sentence(text) == metric
     assert Shown("us").sentence(text) == american
 

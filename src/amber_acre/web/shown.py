@@ -38,9 +38,10 @@ _ML_M2_PER_FLOZ_1000 = US_FLUID_OUNCE_L * 1000 / (1000 * FOOT_M**2)
 _NUMBER = r"(\d[\d,]*(?:\.\d+)?)"
 # A rate or length in a sentence, or a span of them whose unit stands once: “0.1 to 5 g/m²”, “between 2 and 40 cm”.
 _IN_WORDS = re.compile(
-    rf"(?:{_NUMBER}( to |–)|(?<=between ){_NUMBER}( and ))?{_NUMBER} (g/m²|mL/m²|(?:mm|cm|m)(?![\w²³/]))"
+    rf"(?:{_NUMBER}( to |–)|(?<=between ){_NUMBER}( and ))?{_NUMBER} (g/m²|mL/m²|(?:m²|m³|mm|cm|m)(?![\w²³/]))"
 )
 _SAYS_BOTH = re.compile(r"\d (?:ft|in|yd)\b")
+_SAYS_BOTH_SIZES = re.compile(r"\d (?:ft²|sq ft|ft³|yd³)")
 _TYPED = re.compile(r"(“[^”]*”)")  # what was typed is quoted as it stands
 _MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 
@@ -304,8 +305,8 @@ class Shown:
     def sentence(self, text: str | Sentence) -> str:
         """A sentence in this property's units: one that keeps its figures has them written here.
 
-        One that is written already speaks SI unrounded; its rates and lengths are turned. Lengths are left as they are
-        where the sentence names feet or inches itself.
+        One that is written already speaks SI unrounded; its rates, lengths, areas and volumes are turned. Lengths are
+        left as they are where the sentence names feet or inches itself, areas and volumes where it names square feet.
         """
         if isinstance(text, Sentence):
             return text.shown(self)
@@ -317,6 +318,8 @@ class Shown:
 
     def _in_words(self, found: re.Match[str], both: bool) -> str:
         unit, joined = found[6], found[2] or found[4] or ""
+        if unit in ("m²", "m³"):
+            return self._sizes_in_words(found)
         values = [float(text.replace(",", "")) for text in (found[1], found[3], found[5]) if text]
         if unit in _MM:
             if self.units == "metric" or both:
@@ -332,6 +335,13 @@ class Shown:
             )
             values = [value / per for value in values]
         return joined.join(figure(value) for value in values) + f" {unit}"
+
+    def _sizes_in_words(self, found: re.Match[str]) -> str:
+        if self.units == "metric" or _SAYS_BOTH_SIZES.search(found.string):
+            return found[0]
+        sizes = [float(text.replace(",", "")) for text in (found[1], found[3], found[5]) if text]
+        joined = found[2] or found[4] or ""
+        return joined.join(self.area(size) if found[6] == "m²" else self.volume(size * 1000) for size in sizes)
 
     def money(self, amount: float) -> str:
         return f"{self.currency}{amount:,.2f}"

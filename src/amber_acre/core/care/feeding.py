@@ -128,7 +128,7 @@ def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
     need = low + place * (high - low)
     unit = "g a litre" if planting.group.basis == "litre" else "g/m²"
     words = WORDS.get(planting.finding) if planting.finding in FED_FINDINGS else f"aim: {planting.aim}"
-    factors = [f"{unrounded(need)} {unit} of {low:g}–{high:g} for {planting.group.name} ({words})"]
+    factors = [f"{unrounded(need)} {unit} of {low:g}–{high:g} {unit} for {planting.group.name} ({words})"]
     test = planting.ground.test
     organic = test.organic_matter if test is not None else None
     if organic is not None and organic >= HIGH_ORGANIC_MATTER and planting.group.basis == "area":

@@ -284,7 +284,7 @@ _KINDS = (
                 "plants",
                 "Plants",
                 "plants",
-                "one kind a line with its count: 14 × Rosa hybrids, planted 2026-03 where you know",
+                "one kind a line with its count: 14 roses, or 14 × Rosa hybrids, planted 2026-03 where you know",
             ),
             Fact(
                 "care",
