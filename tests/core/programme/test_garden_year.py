@@ -16,6 +16,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_facts import ReadFact
+from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, ONE_CURE_DAYS, PatchPlan, plan_patch
@@ -35,7 +36,7 @@ from tests.cases.care import shelf
 from tests.core.care.test_planting import ground
 from tests.core.rules.cases import ground as turf
 from tests.core.rules.cases import with_label
-from tests.core.worlds import BAY, BYLAW, VALE
+from tests.core.worlds import BAY, BYLAW, LIME, VALE
 
 SHELF = shelf()
 PLANTS = {
@@ -483,3 +484,24 @@ def test_a_bed_planted_in_parts_this_year_is_new_as_a_whole() -> None:
     plan = planned(at, date(2026, 4, 1))
     assert not feeds_of(plan)
     assert "no_hole" in {one.code for one in plan.said}
+
+
+def test_a_round_without_a_product_says_why() -> None:
+    """An empty shelf, a shelf of nothing that suits, one whose label holds the one that suits: three sentences."""
+    at = ground("bed", "14 × Rosa hybrids")
+    start = season_start(at.climate, date(2026, 3, 1))
+
+    def planned(products: list[Product], entries: tuple[Entry, ...] = ()) -> tuple[str, list[Job]]:
+        plan = plan_garden(planting_of(at), AreaBook(at, (), entries, start), products, start, start)
+        said = [one.sentence for one in plan.said if one.code == "no_product" and one.obstacle]
+        return " ".join(said), [job for job in plan.jobs if job.product is not None]
+
+    assert "the shelf is empty" in planned([])[0]
+    assert "nothing on the shelf suits these plants then" in planned([LIME])[0]
+    said, fed = planned(SHELF)
+    assert not said
+    only = fed[0].material
+    before = Entry(1, None, fed[0].on - timedelta(days=1), only, Kilograms(0.05), at.size_m2)
+    held = planned([only], (before,))[0]
+    assert f"{only.name} would suit best, and is stopped." in held
+    assert "the label asks for" in held

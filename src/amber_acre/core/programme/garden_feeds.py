@@ -42,17 +42,10 @@ def feeds(
     for wanted in asked.rounds:
         on = _visit(wanted, visited, today)
         picked = candidates(replace(wanted, on=on), planting, shelf, opened)[:TRIED]
-        made = (given(_feed_job(planting, asked, wanted, on, one, picked)) for one in picked)
+        made = [given(_feed_job(planting, asked, wanted, on, one, picked)) for one in picked]
         job = _let_pass(book, made, jobs)
         if job is None:
-            said.append(
-                Said(
-                    "no_product",
-                    f"{wanted.name}: nothing on the shelf suits these plants then"
-                    f" ({unrounded(wanted.nitrogen)} g/m² of nitrogen).",
-                    True,
-                )
-            )
+            said.append(Said("no_product", _why_none(wanted, shelf, made, book, jobs), True))
             continue
         jobs.append(job)
         opened = opened | {job.material.key}
@@ -74,6 +67,19 @@ def feeds(
             )
         )
     return jobs, said
+
+
+def _why_none(
+    wanted: RoundAsked, shelf: Sequence[Product], made: Sequence[Job], book: AreaBook, others: Sequence[Job]
+) -> str:
+    """Why a round has no product: an empty shelf, none that suits, or what stops the one that suits best."""
+    asks = f"{wanted.name} ({unrounded(wanted.nitrogen)} g/m² of nitrogen)"
+    if not shelf:
+        return f"{asks}: the shelf is empty. Copy the label of a feed for plantings to it, then plan again."
+    if not made:
+        return f"{asks}: nothing on the shelf suits these plants then."
+    stop = next(verdict for verdict in book.judged(made[0], others) if verdict.severity == "stop")
+    return f"{asks}: {made[0].material.name} would suit best, and is stopped. {stop.sentence}"
 
 
 def _told_of_feeds(planting: Planting, jobs: Sequence[Job]) -> list[Said]:
