@@ -33,6 +33,8 @@ from amber_acre.core.tables.plants import catalogue
         ("Prunus laurocerasus ‘Low Door’", "Prunus laurocerasus"),
         ("Hydrangea macrophylla (blue)", "Hydrangea macrophylla"),
         ("Magnolia x soulangeana", "Magnolia × soulangeana"),
+        ("Ilex opaca", "Ilex aquifolium"),  # a holly, hedge or shrub
+        ("dogwoods", "Cornus alba"),
         ("laurels", None),  # of the hedge, or of the pot
         ("Salvia", None),  # rosemary lives lean, sage does not
         ("red roses", None),  # asked, not taken
@@ -69,13 +71,13 @@ def test_one_of_several_bears_what_any_of_them_bears() -> None:
 
 
 def test_what_a_name_may_mean_is_asked_of_its_last_word() -> None:
-    asked = {name: may_mean(name) for name in ("red roses", "English yew", "roses", "strawberry", "garden strawberry")}
+    asked = {name: may_mean(name) for name in ("red roses", "English yew", "roses", "pumpkin", "giant pumpkin")}
     assert {name: plant and plant.botanical for name, plant in asked.items()} == {
         "red roses": "Rosa hybrids",
         "English yew": "Taxus baccata",
         "roses": None,
-        "strawberry": None,
-        "garden strawberry": None,
+        "pumpkin": None,
+        "giant pumpkin": None,
     }
 
 

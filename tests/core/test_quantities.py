@@ -39,6 +39,9 @@ PINT_NAMES = {
     "US gal": "gallon",
     "fl oz": "fluid_ounce",
     "imp gal": "imperial_gallon",
+    "US qt": "quart",
+    "US pt": "pint",
+    "imp pt": "imperial_pint",
     "imp fl oz": "imperial_fluid_ounce",
 }
 TABLES = [(q.LENGTH_M, "meter"), (q.AREA_M2, "meter**2"), (q.MASS_KG, "kilogram"), (q.VOLUME_L, "liter")]

@@ -111,17 +111,17 @@ def test_plants_are_known_by_the_names_people_use() -> None:
 @pytest.mark.parametrize(
     ("plants", "group", "how"),
     [
-        ("11 × strawberry\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
-        ("10 × strawberry\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
-        ("9 × strawberry\n10 × Hosta", "perennial", "its plants are clump perennials"),
-        ("9 × strawberry", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        ("11 × pumpkin\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        ("10 × pumpkin\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        ("9 × pumpkin\n10 × Hosta", "perennial", "its plants are clump perennials"),
+        ("9 × pumpkin", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
         ("", "shrub", "nobody has said what grows here: taken as shrubs"),
     ],
 )
 def test_plants_nobody_knows_decide_nothing_by_silence(plants: str, group: str, how: str) -> None:
     one = planting("bed", plants)
     assert (one.group.key, one.how) == (group, how)
-    assert one.strange == (("strawberry",) if "strawberry" in plants else ())
+    assert one.strange == (("pumpkin",) if "pumpkin" in plants else ())
     assert planting("bed", plants, care="perennial").strange == ()  # somebody has chosen
 
 

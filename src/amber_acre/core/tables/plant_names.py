@@ -7,6 +7,7 @@ from collections.abc import Iterable, Mapping
 from dataclasses import replace
 from functools import lru_cache
 
+from amber_acre.core.tables.care_groups import group_of_plant
 from amber_acre.core.tables.plants import SALT, Plant, catalogue
 
 _ASIDE = re.compile(r"\(.*?\)|['‘’\"“”][^'‘’\"“”]*['‘’\"“”]|;.*$")  # a group in brackets, a cultivar in quotes
@@ -27,7 +28,7 @@ def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None
     """The plant a name most likely means, of the catalogue or ``among``; None where nothing is near.
 
     Its botanical or a common name, in the plural as well, brackets and cultivars left out, ``x`` for ×; else the one of
-    its genus, or of those whose common names end in the one word typed, where all of them are of one group.
+    its genus, or of those whose common names end in the one word typed, where all of them are cared for alike.
     """
     plants = tuple(dict.fromkeys((catalogue() if among is None else among).values()))
     for wanted in (name.strip().lower(), _plain(name)):
@@ -76,8 +77,10 @@ def _names(plant: Plant) -> frozenset[str]:
 
 
 def _alike(plants: Iterable[Plant]) -> bool:
-    """Whether plants live alike: of one group, all or none of them lean, all or none acid lovers."""
-    return len({(plant.group, "d" in plant.flags, "a" in plant.flags) for plant in plants}) == 1
+    """Whether plants are cared for alike, or are of one group and neither some of them lean nor some acid lovers."""
+    cared = {group_of_plant(plant) for plant in plants}
+    groups = {(plant.group, "d" in plant.flags, "a" in plant.flags) for plant in plants}
+    return len(cared) == 1 or len(groups) == 1
 
 
 def _any_of(plants: list[Plant]) -> Plant:

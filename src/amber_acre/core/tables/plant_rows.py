@@ -254,4 +254,85 @@ Tagetes hybrids | marigold | container | 6.0–7.5 | F | all season | medium | m
 Viola hybrids | pansy; viola | container | 5.4–6.5 | FP | winter green | medium | sensitive | | none | M
 Iris sibirica | blue flag of meadows | perennial | 5.5–7.0 | FP | spring burst | medium | moderate | | organic | M
 Citrus × meyeri | hybrid lemon | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
+Abelia × grandiflora | abelia; glossy abelia | shrub | 5.5–7.0 | FP | all season | low | moderate | e | organic | M
+Rhaphiolepis indica | rhaphiolepis | shrub | 5.5–7.5 | F | one flush | low | tolerant | e | organic | M
+Murraya paniculata | orange jessamine; murraya | hedging \
+    | 5.5–7.0 | FP | all season | medium | sensitive | etk | organic | M
+Duranta erecta | golden dewdrop; duranta | shrub | 5.5–7.5 | F | all season | medium | moderate | et | organic | M
+Acacia dealbata | silver wattle; mimosa | tree | 5.0–7.0 | F | two flushes | low | moderate | e | organic | M
+Eucalyptus gunnii | cider gum; eucalyptus | tree | 5.0–7.0 | F | two flushes | low | moderate | e | organic | M
+Opuntia ficus-indica | prickly pear | succulent | 6.0–8.0 | F | warm season | low | moderate | dt | gravel | M
+Delosperma cooperi | trailing ice plant | succulent | 6.0–8.0 | F | warm season | low | tolerant | d | gravel | M
+Aeonium arboreum | tree aeonium | succulent | 6.0–7.5 | FP | winter green | low | moderate | dt | gravel | M
+Cycas revoluta | sago cycad; cycad | palm | 5.5–7.0 | FP | one flush | medium | moderate | ekt | bark | M
+Dypsis lutescens | golden cane palm | palm | 5.5–7.0 | FP | all season | medium | sensitive | ekt | organic | M
+Alocasia macrorrhizos | giant taro | perennial | 5.5–7.0 | PS | warm season | high | sensitive | t | organic | M
+Philodendron bipinnatifidum | tree philodendron | perennial \
+    | 5.5–7.0 | PS | warm season | high | sensitive | et | organic | M
+Monstera deliciosa | fruit salad plant; monstera | perennial \
+    | 5.5–7.0 | PS | warm season | high | sensitive | et | organic | M
+Plumeria rubra | frangipani; plumeria | tree | 6.0–7.0 | F | all season | medium | moderate | t | organic | M
+Cordyline australis | cabbage tree; cordyline | shrub | 5.5–7.5 | FP | all season | low | tolerant | e | organic | M
+Phormium tenax | harakeke; phormium | perennial | 5.5–7.5 | F | all season | low | tolerant | e | organic | M
+Osmanthus × burkwoodii | osmanthus | shrub | 5.5–7.5 | FP | one flush | low | moderate | e | organic | M
+Mahonia aquifolium | holly-leaved barberry; mahonia | shrub \
+    | 5.5–7.5 | PS | one flush | low | moderate | e | organic | M
+Choisya ternata | orange blossom bush; choisya | shrub | 5.5–8.0 | FP | two flushes | low | moderate | e | organic | M
+Aucuba japonica | spotted laurel; aucuba | shrub | 5.5–7.5 | PS | one flush | low | moderate | e | organic | M
+Fatsia japonica | paper plant; fatsia | shrub | 5.5–7.0 | PS | one flush | medium | moderate | e | organic | M
+Cotinus coggygria | smoke bush | shrub | 5.5–8.0 | F | one flush | low | moderate | | organic | M
+Hamamelis × intermedia | witch hazel | shrub | 5.0–6.5 | FP | one flush | low | sensitive | k | bark | M
+Daphne odora | winter daphne; daphne | shrub | 5.5–7.0 | P | one flush | low | sensitive | e | bark | M
+Deutzia gracilis | deutzia | shrub | 6.0–7.5 | FP | one flush | low | moderate | | organic | M
+Kerria japonica | kerria | shrub | 5.5–7.5 | FP | one flush | low | moderate | | organic | M
+Ribes sanguineum | flowering currant | shrub | 5.5–7.5 | FP | one flush | low | moderate | | organic | M
+Ribes nigrum | blackcurrant; currant | fruit | 6.0–7.0 | FP | one flush | medium | sensitive | | organic | M
+Rubus idaeus | raspberry | fruit | 5.6–6.5 | F | one flush | medium | sensitive | k | organic | M
+Vitis vinifera | grape vine; grape; vine | fruit | 6.0–7.5 | F | one flush | low | moderate | | organic | M
+Fragaria × ananassa | strawberry | perennial | 5.5–6.5 | F | two flushes | medium | sensitive | k | organic | M
+Chaenomeles speciosa | flowering quince | shrub | 5.5–7.5 | FP | one flush | low | moderate | | organic | M
+Pyracantha coccinea | firethorn | hedging | 5.5–7.5 | FP | two flushes | low | moderate | e | organic | M
+Potentilla fruticosa | shrubby cinquefoil | shrub | 6.0–8.0 | F | all season | low | tolerant | | organic | M
+Hypericum calycinum | St John's wort; hypericum | groundcover \
+    | 5.5–7.5 | FPS | all season | low | moderate | e | organic | M
+Perovskia atriplicifolia | blue spire sage; perovskia | shrub \
+    | 6.0–8.0 | F | all season | low | tolerant | d | gravel | M
+Lantana camara | lantana | shrub | 5.5–7.5 | F | all season | low | tolerant | t | organic | M
+Lonicera nitida | box honeysuckle | hedging | 5.5–8.0 | FP | two flushes | medium | moderate | e | organic | M
+Lonicera periclymenum | honeysuckle; woodbine | climber | 5.5–7.5 | FP | two flushes | low | moderate | | organic | M
+Jasminum officinale | jasmine | climber | 6.0–7.5 | FP | two flushes | low | moderate | | organic | M
+Passiflora caerulea | passion flower | climber | 6.0–7.5 | F | all season | low | moderate | t | organic | M
+Parthenocissus quinquefolia | five-leaved creeper | climber | 5.5–7.5 | FPS | one flush | low | tolerant | | organic | M
+Lavandula stoechas | butterfly lavender | shrub | 6.0–7.5 | F | two flushes | low | moderate | ecd | gravel | M
+Salvia officinalis | garden sage; sage | shrub | 6.0–8.0 | F | two flushes | low | moderate | ed | gravel | M
+Thymus vulgaris | common thyme; thyme | shrub | 6.0–8.0 | F | two flushes | low | moderate | ed | gravel | M
+Coreopsis verticillata | tickseed; coreopsis | perennial | 5.5–7.0 | F | all season | low | moderate | | organic | M
+Gaillardia × grandiflora | blanket flower | perennial | 6.0–7.5 | F | all season | low | tolerant | d | gravel | M
+Lupinus polyphyllus | lupin | perennial | 5.5–6.8 | FP | spring burst | low | sensitive | k | organic | M
+Digitalis purpurea | foxglove | perennial | 5.5–6.8 | P | spring burst | low | moderate | | organic | M
+Alchemilla mollis | lady's mantle | perennial | 5.5–7.5 | FP | all season | low | moderate | | organic | M
+Bergenia cordifolia | heart-leaved bergenia; bergenia | perennial \
+    | 5.5–7.5 | FPS | spring burst | low | moderate | e | organic | M
+Pulmonaria officinalis | lungwort | perennial | 6.0–7.5 | PS | spring burst | low | sensitive | | organic | M
+Brunnera macrophylla | great forget-me-not; brunnera | perennial \
+    | 6.0–7.5 | PS | spring burst | low | sensitive | | organic | M
+Epimedium × versicolor | barrenwort | groundcover | 5.5–7.0 | PS | one flush | low | sensitive | | organic | M
+Primula vulgaris | primrose | perennial | 5.5–7.0 | P | spring burst | low | sensitive | c | organic | M
+Anemone × hybrida | garden anemone | perennial | 5.5–7.5 | FP | all season | low | moderate | | organic | M
+Aquilegia vulgaris | columbine | perennial | 6.0–7.5 | FP | spring burst | low | moderate | | organic | M
+Campanula persicifolia | bellflower | perennial | 6.0–7.5 | FP | all season | low | moderate | | organic | M
+Dianthus plumarius | garden pink | perennial | 6.5–8.0 | F | one flush | low | moderate | cd | gravel | M
+Monarda didyma | bergamot; bee balm | perennial | 5.8–7.0 | FP | all season | medium | moderate | | organic | M
+Achillea millefolium | yarrow | perennial | 5.5–7.5 | F | all season | low | tolerant | d | gravel | M
+Armeria maritima | thrift | perennial | 5.5–7.5 | F | one flush | low | tolerant | cd | gravel | M
+Kniphofia hybrids | torch lily; red-hot poker | perennial | 6.0–7.5 | F | all season | low | moderate | c | organic | M
+Crocosmia hybrids | montbretia; crocosmia | bulb | 5.5–7.0 | FP | all season | low | moderate | | organic | M
+Gladiolus hybrids | gladiolus; sword lily | bulb | 6.0–7.0 | F | warm season | medium | moderate | | organic | M
+Zinnia elegans | zinnia | container | 5.8–7.0 | F | all season | medium | moderate | t | none | M
+Cosmos bipinnatus | cosmos | container | 6.0–7.5 | F | all season | low | moderate | t | none | M
+Antirrhinum majus | snapdragon | container | 6.0–7.2 | F | all season | medium | moderate | | none | M
+Lobelia erinus | trailing lobelia; lobelia | container | 5.5–7.0 | FP | all season | medium | sensitive | t | none | M
+Calamagrostis × acutiflora | feather reed grass | ornamental grass \
+    | 5.5–7.5 | F | one flush | low | moderate | | organic | M
+Molinia caerulea | moor grass | ornamental grass | 4.5–6.5 | FP | one flush | low | sensitive | | organic | M
 """
