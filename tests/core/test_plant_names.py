@@ -23,6 +23,8 @@ from amber_acre.core.tables.plants import catalogue
         ("Day lilies", "Hemerocallis hybrids"),
         ("peonies", "Paeonia lactiflora"),
         ("boxes", "Buxus sempervirens"),
+        ("ivies", "Hedera helix"),
+        ("figs", "Ficus carica"),
         ("Boxwood", "Buxus sempervirens"),
         ("beeches", "Fagus sylvatica"),
         ("azaleas", "Rhododendron (azalea group)"),

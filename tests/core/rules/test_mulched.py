@@ -1,0 +1,105 @@
+"""The mulch of an area by looks, form and log, where it lies, and what of a place speaks for or against a kind."""
+
+from __future__ import annotations
+
+from dataclasses import replace
+from datetime import date, timedelta
+from typing import Any
+
+import pytest
+
+from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.products.product import SoilAction
+from amber_acre.core.quantities import Kilograms, SquareMetres
+from amber_acre.core.rules.ground import RING_RADIUS_M
+from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, settled_mm
+from amber_acre.core.rules.rule import Case
+from amber_acre.core.tables.mulches import MULCHES
+from tests.core.rules.cases import TODAY, facts, ground, job
+from tests.core.worlds import QUICK, VALE, product
+
+ON = date(2026, 5, 20)
+CHIPS = product(
+    81, "Lane Chips", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.35, soil=SoilAction(material="chips")
+)
+
+
+def mulched(mm: float, what: Any = CHIPS, settles: float = 0.15) -> Any:
+    """A job that lays so many settled millimetres on 100 m²."""
+    volume = mm / (1 - settles) / 1000 * 100
+    return job(what, on=ON, work="mulch", dose=Dose(volume, "volume"))
+
+
+def laid(mm: float, on: date) -> Entry:
+    """An entry of so many settled millimetres of chips on the whole 100 m2."""
+    return Entry(7, None, on, CHIPS, Kilograms(mm / 0.85 / 1000 * 100 * 350), SquareMetres(100.0))
+
+
+def test_depth_is_what_is_left_when_it_has_settled() -> None:
+    case = Case(mulched(50), ground("bed"), (), TODAY)
+    assert settled_mm(CHIPS, MULCHES["chips"], case.rate_g_m2) == pytest.approx(50)
+
+
+def test_mulch_of_a_tree_lies_on_its_ring() -> None:
+    # A ring of 2 m radius less 0.15 m off the bark is 12.50 m2: 1.0 m3 of chips, 0.85 once settled, lies 68.0 mm deep.
+    tree = ground("tree", facts=facts(ring=2.0))
+    one = job(CHIPS, on=ON, work="mulch", dose=Dose(1.0, "volume"))
+    case = Case(one, tree, (), TODAY)
+    assert settled_mm(CHIPS, MULCHES["chips"], case.rate_g_m2) == pytest.approx(68.0, abs=0.1)
+    assert case.over_all_g_m2 == pytest.approx(3500)
+    rates = [Case(one, tree, (), TODAY, True, whole).rate_g_m2 for whole in (None, 3500.0)]
+    assert rates == pytest.approx([28008, 28008], abs=10)
+    spread = replace(one, dose=Dose(28008))  # logged on the ring itself
+    assert Case(spread, tree, (), TODAY, True, 3500.0).rate_g_m2 == pytest.approx(28008, abs=10)
+    assert ground("tree").ring_m == RING_RADIUS_M
+    small = replace(ground("tree"), size_m2=SquareMetres(3.0))
+    assert small.ring_m == pytest.approx(0.977, abs=0.001)
+
+
+def test_mulch_laid_before_a_look_is_not_counted_twice() -> None:
+    at = ground("bed", mulch_mm=70, mulch_on=ON - timedelta(days=10), facts=facts(mulch_kind="chips"))
+    book = AreaBook(at, (), (laid(60, ON - timedelta(days=30)),), TODAY)
+    depth, _ = mulch_on(at, book.uses, ON)
+    assert 68 < depth < 70
+
+
+def test_a_mulch_is_loose_or_laid_as_one_and_never_on_turf() -> None:
+    compost = replace(CHIPS, soil=SoilAction(material="compost"))
+    bed = ground("bed")
+    assert mulch_of(bed, CHIPS, "spread") == MULCHES["chips"]
+    assert mulch_of(bed, compost, "mulch") == MULCHES["compost"]
+    assert mulch_of(bed, compost, "spread") is None  # an amendment, by weight
+    assert mulch_of(bed, QUICK, "mulch") is None
+    assert mulch_of(bed, None, "mulch") is None
+    assert mulch_of(ground(), CHIPS, "mulch") is None
+
+
+@pytest.mark.parametrize(
+    ("said", "hottest", "found"),
+    [
+        ({}, 30.0 - 0.1, ()),
+        ({}, 30.0, ("heat",)),
+        ({"slope": 0.15 - 0.001}, 20, ()),
+        ({"slope": 0.15}, 20, ("slope",)),
+        ({"wind": "exposed", "wet": "yes"}, 20, ("wind", "wet")),
+        ({"wind": "sheltered", "wet": "no"}, 20, ()),
+    ],
+)
+def test_what_of_a_ground_speaks_for_or_against_kinds(
+    said: dict[str, Any], hottest: float, found: tuple[str, ...]
+) -> None:
+    climate = replace(VALE, max_c=(*(19.0,) * 6, hottest, *(19.0,) * 5), mean_c=(12.0,) * 12, min_c=(5.0,) * 12)
+    assert conditions_of_ground(ground("bed", climate=climate, facts=facts(**said))) == found
+
+
+def test_mulch_of_a_day_lies_on_it_and_what_is_tilled_in_does_not_lie() -> None:
+    at = ground("bed", facts=facts(mulch_kind="none"))
+    book = AreaBook(at, (), (laid(50, ON),), TODAY)
+    assert mulch_on(at, book.uses, ON)[0] == pytest.approx(50, abs=0.2)
+    assert mulch_on(at, book.uses, ON - timedelta(days=1))[0] == 0
+    assert settled_mm(CHIPS, MULCHES["chips"], 14_000, "tilled") == 0
+    assert settled_mm(replace(CHIPS, density_kg_l=None), MULCHES["chips"], 14_000) == 0
+    thin = AreaBook(at, (), (laid(0.5, ON),), TODAY)
+    assert mulch_on(at, thin.uses, ON)[0] == pytest.approx(0.5, abs=0.01)
