@@ -385,11 +385,19 @@ def test_mulch_by_hand_is_typed_as_deep_as_it_is_laid(
     demo: Browser, demo_engine: Engine, name: str, typed: str, says: str
 ) -> None:
     key, chips = area(demo_engine, name), LANE_CHIPS
-    form = {"work": "mulch", "product": chips, "rate": typed, "on_day": "2026-10-20", "days": "14", "reason": "thin"}
+    form = {
+        "work": "mulch",
+        "product": chips,
+        "rate": typed,
+        "on_day": "2026-10-20",
+        "days": "2 weeks",
+        "reason": "thin",
+    }
     warned = {"warned": "mulch-depth finding-open"}
     answer = demo.post(f"/areas/{key}/jobs/new", form | warned)
     assert answer.status_code == 303, answer.text
     job = answer.headers["location"]
+    assert "window 20 Oct to 3 Nov" in words(demo, job)
     assert says in words(demo, job)
     shown = re.search(r'name="rate_shown" value="([^"]+)"', demo.get(job).text)
     assert shown is not None

@@ -72,9 +72,27 @@ def test_everything_seen_at_once_is_a_row_each(demo: Browser, demo_engine: Engin
 
 
 @pytest.mark.parametrize(
+    ("typed", "shown"),
+    [
+        ({"mowing": "every 5 days"}, "5 days"),
+        ({"mowing": "weekly"}, "7 days"),
+        ({"mowing": "twice a week"}, "3.5 days"),
+        ({"mowing": "3,5"}, "3.5 days"),
+        ({"rain": "none"}, "0 mm"),
+        ({"rain": "trace"}, "0 mm"),
+        ({"rain": "1/2 in"}, "13 mm"),
+    ],
+)
+def test_what_was_seen_is_typed_as_it_is_told(demo: Browser, typed: dict[str, str], shown: str) -> None:
+    assert demo.post("/observed/new", SEEN | typed, page="/observed/new").status_code == 303
+    assert shown in words(demo, "/observed?place=p1")
+
+
+@pytest.mark.parametrize(
     ("change", "field", "says"),
     [
         ({}, "tap", "what did you see?"),
+        ({"mowing": "seldom"}, "mowing", "not a span of time"),
         ({"tap": "ground:soft"}, "tap", "one of the buttons"),
         ({"tap": "ground:wet", "on_day": "2026-05-28"}, "on_day", "still to come"),
         ({"rain": "600"}, "rain", "in a day"),

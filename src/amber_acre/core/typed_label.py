@@ -7,6 +7,17 @@ import re
 from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.typed import Typed, number
 
+_OFTEN = {
+    "daily": 1.0,
+    "twice a week": 3.5,
+    "weekly": 7.0,
+    "once a week": 7.0,
+    "every week": 7.0,
+    "fortnightly": 14.0,
+    "every fortnight": 14.0,
+    "monthly": 30.0,
+    "every month": 30.0,
+}
 _SPANS = {"day": 1.0, "week": 7.0, "month": 365.25 / 12, "year": 365.25}
 
 
@@ -31,6 +42,14 @@ def span_days(text: str, field: str = "interval") -> Typed:
     if not 0 <= value <= 3660:
         raise OutOfRange(f"“{text}” is {value:,} days: check the unit.", field=field, value=value, limits=(0, 3660))
     return Typed(text.strip() if found[2] else f"{text.strip()} days", float(value), "days")
+
+
+def every_days(text: str, field: str = "days") -> float:
+    """Days between two works from ``7``, ``3.5``, ``5 days``, ``every 2 weeks``, ``weekly`` or ``twice a week``."""
+    plain = " ".join(text.lower().split())
+    if plain in _OFTEN:
+        return _OFTEN[plain]
+    return number(plain, field) if re.fullmatch(r"[\d.,]+", plain) else span_days(text, field).value
 
 
 def money(text: str, field: str = "price") -> Typed:

@@ -98,6 +98,9 @@ Span = Annotated[typed.Typed, _reader(typed_label.span_days)]
 OptionalSpan = Annotated[typed.Typed | None, _reader(typed_label.span_days, optional=True)]
 Price = Annotated[typed.Typed, _reader(typed_label.money)]
 Number = Annotated[float, _reader(typed.number)]
+
+
+OptionalDays = Annotated[float | None, _reader(typed_label.every_days, optional=True)]
 OptionalNumber = Annotated[float | None, _reader(typed.number, optional=True)]
 Percent = Annotated[typed.Typed, _reader(typed.percentage)]
 OptionalShare = Annotated[float | None, _reader(read_neutralising, optional=True)]

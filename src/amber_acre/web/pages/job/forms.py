@@ -4,9 +4,9 @@ from __future__ import annotations
 
 import re
 from datetime import date
-from typing import Self
+from typing import Annotated, Self
 
-from pydantic import ValidationInfo, field_validator, model_validator
+from pydantic import BeforeValidator, ValidationInfo, field_validator, model_validator
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood, OutOfRange
@@ -18,6 +18,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.typed_counts import count_rate, counted, is_by_count
+from amber_acre.core.typed_label import span_days
 from amber_acre.core.typed_units import plainly
 from amber_acre.web.forms.days import DoneOn, PlannedOn
 from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalLength, Whole
@@ -31,6 +32,11 @@ def _on_shelf(product: int, info: ValidationInfo) -> Product | None:
     if product and product not in shelf:
         raise NotUnderstood("Choose a product from the shelf.", field="product")
     return shelf.get(product)
+
+
+def _window_days(value: object) -> int:
+    text = str(value or "").strip()
+    return round(span_days(text, "days").value) if text else 0
 
 
 class JobForm(Form):
@@ -66,7 +72,7 @@ class NewJobForm(Form):
     name: Note = ""
     work: Work
     on_day: PlannedOn
-    days: Whole = 14
+    days: Annotated[int, BeforeValidator(_window_days)] = 14
     product: Whole = 0
     rate: str = ""
     placement: Placement = "surface"

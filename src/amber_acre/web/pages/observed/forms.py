@@ -14,10 +14,11 @@ from amber_acre.core.season.weather import GROUND_STATES, GROWTHS, DayWeather, K
 from amber_acre.exchange.forecast_csv import ForecastLine
 from amber_acre.store.weather_tables import ObservationRow
 from amber_acre.web.forms.days import PlannedOn, SeenOn, planned_on
-from amber_acre.web.forms.fields import Needed, Note, OptionalNumber, OptionalTemperature
+from amber_acre.web.forms.fields import Needed, Note, OptionalDays, OptionalTemperature
 from amber_acre.web.forms.reading import Form
 
 MOST_RAIN_MM = 500.0  # in a gauge in a day: more is a slip of the unit [common-practice]
+NO_RAIN = ("none", "no rain", "dry", "trace")  # a trace is what a gauge cannot measure
 MOWING_DAYS = (1.0, 60.0)  # between two mowings of grass that grows at all [common-practice]
 COLOUR_KEYS = {str(grade) for grade in COLOURS}
 TAPS = (*(f"ground:{state}" for state in GROUND_STATES), *(f"growth:{growth}" for growth in GROWTHS))
@@ -32,7 +33,8 @@ def _rain(value: object, info: ValidationInfo) -> typed.Typed | None:
 
 def rain(text: str, inches: bool, field: str) -> typed.Typed:
     """Rain of a day in mm; bare numbers in the units of the place (OutOfRange over half a metre)."""
-    read = typed.rainfall(text, "in" if inches else "mm", field)
+    none = text.strip().lower() in NO_RAIN
+    read = typed.rainfall("0" if none else text, "in" if inches else "mm", field)
     if read.value > MOST_RAIN_MM:
         raise OutOfRange(
             f"“{text}” is {read.value:,.0f} mm in a day: outside 0–{MOST_RAIN_MM:g} mm. Check the unit.", field=field
@@ -61,7 +63,7 @@ class SeenForm(Form):
     rain: Rain = None
     soil: OptionalTemperature = None
     depth: Depth = None
-    mowing: OptionalNumber = None
+    mowing: OptionalDays = None
     bloom: Note = ""
     leaf: str = ""
     warning: Note = ""
