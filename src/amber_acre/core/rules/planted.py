@@ -7,10 +7,10 @@ from collections.abc import Iterable
 
 from amber_acre.core.measure.area_facts import day_of, listed, planted_on
 from amber_acre.core.rules.law import nitrogen_of
-from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, settled_mm
+from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, of_groups, settled_mm, stands_dry
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Millimetres, OnDay, Plain, Sentence
-from amber_acre.core.tables.care_groups import DRY, FED_FINDINGS, group_of_plant
+from amber_acre.core.tables.care_groups import DRY, FED_FINDINGS
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, CONDITION_WORDS, MULCHES, Condition, Mulch
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tolerance import over
@@ -95,23 +95,13 @@ def _named(plants: Iterable[Plant]) -> Plain:
     return Plain(", ".join(plant.common.split(";")[0] for plant in plants))
 
 
-def _of_groups(case: Case, groups: Iterable[str]) -> list[Plant]:
-    """Plants of care groups that grow on a job's ground."""
-    return [plant for plant in case.ground.plants if group_of_plant(plant) in groups]
-
-
-def _stands_dry(case: Case) -> bool:
-    """Whether all that grows there is of dry country, lines nobody finds in the catalogue aside."""
-    return bool(case.ground.plants) and len(_of_groups(case, DRY)) == len(case.ground.plants)
-
-
 def _rots_or_limes(case: Case) -> Iterable[Broken]:
     """Mulch that harms what it lies under: moist on dry-country plants alone, liming on those of acid ground."""
     mulch = _mulch(case)
     wrong = dict(mulch.wrong) if mulch is not None else {}
     harmed: tuple[tuple[Condition, list[Plant]], ...] = (
-        ("dry_natives", _of_groups(case, DRY) if _stands_dry(case) else []),
-        ("acid", _of_groups(case, ("acid",)) if mulch is not None and mulch.organic else []),
+        ("dry_natives", of_groups(case.ground, DRY) if stands_dry(case.ground) else []),
+        ("acid", of_groups(case.ground, ("acid",)) if mulch is not None and mulch.organic else []),
     )
     for condition, plants in harmed:
         if mulch is not None and plants and condition in wrong:
@@ -126,28 +116,15 @@ def _rots_or_limes(case: Case) -> Iterable[Broken]:
             )
 
 
-def _left_bare(case: Case) -> Iterable[Broken]:
-    """Mulch over a bed in which some plants would rot under it."""
-    mulch, dry = _mulch(case), _of_groups(case, DRY)
-    if mulch is not None and "dry_natives" in dict(mulch.wrong) and dry and not _stands_dry(case):
-        yield Broken(
-            Sentence.of(
-                "No {mulch} on {plants}: {why}. Stop a hand short of them.",
-                mulch=Plain(mulch.name),
-                plants=_named(dry),
-                why=Plain(dict(mulch.wrong)["dry_natives"]),
-            ),
-            "product",
-        )
-
-
 def _out_of_place(case: Case) -> Iterable[Broken]:
     """What of the place speaks against a mulch: slope, wind, heat, and stone that limes plants of acid ground."""
     mulch = _mulch(case)
     if mulch is None:
         return
-    here = [one for one in conditions_of_ground(case.ground) if not (one in ("heat", "slope") and _stands_dry(case))]
-    acid: list[Condition] = ["acid"] if not mulch.organic and _of_groups(case, ("acid",)) else []
+    here = [
+        one for one in conditions_of_ground(case.ground) if not (one in ("heat", "slope") and stands_dry(case.ground))
+    ]
+    acid: list[Condition] = ["acid"] if not mulch.organic and of_groups(case.ground, ("acid",)) else []
     against = [f"{CONDITION_WORDS[one]} {dict(mulch.wrong)[one]}" for one in (*here, *acid) if one in dict(mulch.wrong)]
     if against:
         yield Broken(
@@ -293,14 +270,6 @@ RULES = (
         "common-practice",
         _rots_or_limes,
         custom=True,
-    ),
-    Rule(
-        "mulch-left-bare",
-        "ground",
-        "Moist mulch keeps off dry-country plants among others.",
-        "note",
-        "common-practice",
-        _left_bare,
     ),
     Rule(
         "mulch-place",
