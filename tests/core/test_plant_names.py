@@ -28,6 +28,9 @@ from amber_acre.core.tables.plants import catalogue
         ("Boxwood", "Buxus sempervirens"),
         ("beeches", "Fagus sylvatica"),
         ("azaleas", "Rhododendron (azalea group)"),
+        ("Rhododendron (azalea)", "Rhododendron (azalea group)"),
+        ("Rosa (climbing)", "Rosa (climbing group)"),
+        ("Rosa (hybrid tea)", "Rosa hybrids"),
         ("blueberries", "Vaccinium corymbosum"),
         ("irises", None),  # bearded ones live lean, those of meadows do not
         ("Agapanthus", "Agapanthus praecox"),  # no plural

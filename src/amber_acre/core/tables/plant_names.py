@@ -31,7 +31,12 @@ def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None
     its genus, or of those whose common names end in the one word typed, where all of them are cared for alike.
     """
     plants = tuple(dict.fromkeys((catalogue() if among is None else among).values()))
-    for wanted in (name.strip().lower(), _plain(name)):
+    exact = name.strip().lower()
+    if "(" in exact:  # Rosa (climbing) is the climbing group
+        grouped = next((plant for plant in plants if plant.botanical.lower().startswith(exact.rstrip(") "))), None)
+        if grouped is not None:
+            return grouped
+    for wanted in (exact, _plain(name)):
         for plant in plants:
             if wanted in _names(plant):
                 return plant
