@@ -24,6 +24,7 @@ from amber_acre.core.tables.plants import catalogue
         ("peonies", "Paeonia lactiflora"),
         ("boxes", "Buxus sempervirens"),
         ("ivies", "Hedera helix"),
+        ("crocuses", "Crocus hybrids"),
         ("figs", "Ficus carica"),
         ("Boxwood", "Buxus sempervirens"),
         ("beeches", "Fagus sylvatica"),
@@ -40,6 +41,9 @@ from amber_acre.core.tables.plants import catalogue
         ("Magnolia x soulangeana", "Magnolia × soulangeana"),
         ("Ilex opaca", "Ilex aquifolium"),  # a holly, hedge or shrub
         ("dogwoods", "Cornus alba"),
+        ("succulents", "Agave attenuata"),  # any of them
+        ("bulbs", "Tulipa hybrids"),
+        ("shrubs", None),  # lean, acid and neither
         ("laurels", None),  # of the hedge, or of the pot
         ("Salvia", None),  # rosemary lives lean, sage does not
         ("red roses", None),  # asked, not taken
@@ -76,13 +80,16 @@ def test_one_of_several_bears_what_any_of_them_bears() -> None:
 
 
 def test_what_a_name_may_mean_is_asked_of_its_last_word() -> None:
-    asked = {name: may_mean(name) for name in ("red roses", "English yew", "roses", "pumpkin", "giant pumpkin")}
-    assert {name: plant and plant.botanical for name, plant in asked.items()} == {
-        "red roses": "Rosa hybrids",
-        "English yew": "Taxus baccata",
-        "roses": None,
-        "pumpkin": None,
-        "giant pumpkin": None,
+    names = ("red roses", "English yew", "roses", "irises", "Salvia", "pumpkin", "giant pumpkin", "")
+    assert {name: [plant.botanical for plant in may_mean(name)] for name in names} == {
+        "red roses": ["Rosa hybrids"],
+        "English yew": ["Taxus baccata"],
+        "roses": [],  # means some
+        "irises": ["Iris germanica", "Iris sibirica"],  # not cared for alike
+        "Salvia": ["Salvia rosmarinus", "Salvia nemorosa", "Salvia officinalis"],
+        "pumpkin": [],
+        "giant pumpkin": [],
+        "": [],
     }
 
 

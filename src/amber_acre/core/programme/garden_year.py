@@ -118,7 +118,10 @@ def _of_strange(planting: Planting) -> list[Said]:
     """Names nobody knows, each with the plant it may have meant."""
     if not planting.strange:
         return []
-    asked = [f"{name} (is it {near.botanical}?)" if (near := may_mean(name)) else name for name in planting.strange]
+    asked = []
+    for name in planting.strange:
+        near = [plant.botanical for plant in may_mean(name)]
+        asked.append(f"{name} (is it {' or '.join(near)}?)" if near else name)
     words = (
         f"Not in the catalogue: {', '.join(asked)}. Nothing is known of what they bear. Write the botanical name,"
         " add them in the Almanac, or choose what the area is cared for as."

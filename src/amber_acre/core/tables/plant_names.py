@@ -11,8 +11,9 @@ from amber_acre.core.tables.care_groups import group_of_plant
 from amber_acre.core.tables.plants import SALT, Plant, catalogue
 
 _ASIDE = re.compile(r"\(.*?\)|['‘’\"“”][^'‘’\"“”]*['‘’\"“”]|;.*$")  # a group in brackets, a cultivar in quotes
+ASKED_AT_MOST = 4  # plants a name is asked about at once
 _STAYS = ("ss", "us", "is")  # cypress, agapanthus, iris: no plurals
-_OF_SISTERS = ("shes", "ches", "xes", "sses")  # boxes, grasses, beeches
+_OF_SISTERS = ("shes", "ches", "xes", "sses", "ises", "uses")  # beeches, boxes, grasses, irises, crocuses
 
 
 def find_plant(name: str) -> Plant | None:
@@ -27,8 +28,9 @@ def find_plant(name: str) -> Plant | None:
 def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None:
     """The plant a name most likely means, of the catalogue or ``among``; None where nothing is near.
 
-    Its botanical or a common name, in the plural as well, brackets and cultivars left out, ``x`` for ×; else the one of
-    its genus, or of those whose common names end in the one word typed, where all of them are cared for alike.
+    Its botanical or a common name, in the plural as well, brackets and cultivars left out, ``x`` for ×; else one of its
+    genus, of those whose common names end in the word typed, or of the group so called, where all of them are cared for
+    alike.
     """
     plants = tuple(dict.fromkeys((catalogue() if among is None else among).values()))
     exact = name.strip().lower()
@@ -40,19 +42,29 @@ def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None
         for plant in plants:
             if wanted in _names(plant):
                 return plant
+    kin = _kin(_plain(name), plants)
+    return _any_of(kin) if kin and _alike(kin) else None
+
+
+def may_mean(name: str) -> tuple[Plant, ...]:
+    """Plants to ask about where a name means none: its kin where they are not cared for alike, as of irises, else that
+    of its last word, as of roses in “red roses”; () where there is nothing to ask, or nothing near."""
+    if nearest(name) is not None:
+        return ()
     plain = _plain(name)
-    genus = plain.split(" ")[0]
-    kin = [plant for plant in plants if _plain(plant.botanical).split(" ")[0] == genus]
-    if kin:
-        return _any_of(kin) if _alike(kin) else None
-    sorts = [plant for plant in plants if any(one.split(" ")[-1] == plain for one in _common(plant))]
-    return _any_of(sorts) if sorts and _alike(sorts) else None
+    kin = _kin(plain, tuple(catalogue().values()))
+    last = nearest(plain.rpartition(" ")[2]) if " " in plain else None
+    return tuple(kin[:ASKED_AT_MOST]) if kin else (last,) if last is not None else ()
 
 
-def may_mean(name: str) -> Plant | None:
-    """A plant to ask about where a name means none: that of its last word, as roses in “red roses”."""
-    words = _plain(name).split(" ")
-    return nearest(words[-1]) if len(words) > 1 and nearest(name) is None else None
+def _kin(plain: str, plants: tuple[Plant, ...]) -> list[Plant]:
+    """Plants of the genus a plain name begins with; else those called so by their last word, else those of a group."""
+    genus = plain.split(" ", maxsplit=1)[0]
+    return (
+        [plant for plant in plants if _plain(plant.botanical).split(" ")[0] == genus]
+        or [plant for plant in plants if any(one.split(" ")[-1] == plain for one in _common(plant))]
+        or [plant for plant in plants if plant.group == plain]
+    )
 
 
 def _plain(name: str) -> str:

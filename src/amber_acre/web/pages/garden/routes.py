@@ -167,8 +167,8 @@ def _agreed(season: GardenSeason) -> list[tuple[str, int, str, date | None]]:
 def _goes_along(one: Grown, planting: Planting, own: Collection[str]) -> str:
     """What is said of a plant that does not simply go with the group that decides; '' of one that does."""
     if one.plant is None:
-        near = may_mean(one.name)
-        return f"not in the Almanac: is it {near.common.split(';')[0]}?" if near is not None else "not in the Almanac"
+        near = [plant.common.split(";")[0] for plant in may_mean(one.name)]
+        return f"not in the Almanac: is it {' or '.join(near)}?" if near else "not in the Almanac"
     if one.name in own:
         return "fed plant by plant"
     return "wants another year" if one.name in planting.loses else ""
