@@ -251,6 +251,9 @@ def test_names_nobody_knows_are_said_with_what_they_may_mean() -> None:
     said = [one.sentence for one in plan.said if one.code == "strange"]
     assert len(said) == 1
     assert "Not in the catalogue: red roses (is it Rosa hybrids?), pumpkin." in said[0]
+    assert "they get what the rest of it gets" in said[0]
+    alone = planned(ground("bed", "20 × red roses"), date(2026, 4, 10))
+    assert not any("the rest of it" in one.sentence for one in alone.said)
     assert not [one for one in planned(ground("bed", DRIFT)).said if one.code == "strange"]
 
 

@@ -126,6 +126,8 @@ def _of_strange(planting: Planting) -> list[Said]:
         f"Not in the catalogue: {', '.join(asked)}. Nothing is known of what they bear. Write the botanical name,"
         " add them in the Almanac, or choose what the area is cared for as."
     )
+    if len(planting.strange) < len(planting.grown):
+        words += " Until then they get what the rest of it gets."
     return [Said("strange", words)]
 
 
