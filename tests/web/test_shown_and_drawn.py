@@ -50,7 +50,8 @@ from amber_acre.web.draw.soil import (
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.draw.water_chart import BASE as GROUND
 from amber_acre.web.draw.water_chart import TALL, draw_water_year
-from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted
+from amber_acre.web.figures import figure, plain_figure
+from amber_acre.web.shown import Shown, Units, substituted
 from tests.core.test_programme import LAWNS
 from tests.core.worlds import BAY, LEAF, SHELF, SLOW, VALE, lawn
 
@@ -85,6 +86,11 @@ def test_figures_have_three_digits_and_no_powers(value: float, text: str) -> Non
         ("0.2 to 0.3 m³", "0.2 to 0.3 m³", "7.06 ft³ to 10.6 ft³"),
         ("0.74 m³, 56 mm (2.2 in)", "0.74 m³, 56 mm (2.2 in)", "0.968 yd³, 56 mm (2.2 in)"),
         ("Type 420 m² or 3,800 sq ft.", "Type 420 m² or 3,800 sq ft.", "Type 420 m² or 3,800 sq ft."),
+        ("Soil near 9 °C.", "Soil near 9 °C.", "Soil near 48 °F."),
+        ("outside −60 to 60 °C.", "outside −60 to 60 °C.", "outside −76 to 140 °F."),
+        ("between 15 and 20 °C", "between 15 and 20 °C", "between 59 and 68 °F"),
+        ("“158 F” is 70 °C", "“158 F” is 70 °C", "“158 F” is 158 °F"),
+        ("14.5 °C or 58 °F", "14.5 °C or 58 °F", "14.5 °C or 58 °F"),
         ("like 0.4 m³ or 14 ft³", "like 0.4 m³ or 14 ft³", "like 0.4 m³ or 14 ft³"),
         ("Type it like 30 cm or 12 in.", "Type it like 30 cm or 12 in.", "Type it like 30 cm or 12 in."),
         ("“25 cm” is too deep for 20 cm", "“25 cm” is too deep for 20 cm", "“25 cm” is too deep for 7.9 in"),

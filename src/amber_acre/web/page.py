@@ -23,12 +23,13 @@ from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.web.compiled import compiled_templates
 from amber_acre.web.draw.leaf import leaves
+from amber_acre.web.figures import figure, plain_figure
 from amber_acre.web.forms.reading import Faults
 from amber_acre.web.named_faults import named
 from amber_acre.web.pieces import piece
 from amber_acre.web.references import REFERENCES
 from amber_acre.web.sending import Posted, Writing, leads_to, new_key, written
-from amber_acre.web.shown import Shown, Units, figure, plain_figure, substituted, worded
+from amber_acre.web.shown import Shown, Units, substituted, worded
 
 if TYPE_CHECKING:
     from amber_acre.core.measure.methods import Method

@@ -15,6 +15,8 @@ from amber_acre.core.quantities import FOOT_M, INCH_M, POUND_KG, POUND_PER_THOUS
 from amber_acre.core.sentence import Sentence
 from amber_acre.core.typed_counts import UNIT_OF, CountRate
 from amber_acre.core.working import Step
+from amber_acre.web.figures import figure, plain_figure
+from amber_acre.web.in_words import in_words
 
 Units = Literal["metric", "us"]
 _INCH_MM = INCH_M * 1000
@@ -35,36 +37,6 @@ _US: dict[str, tuple[float, float, str]] = {
     "m/s": (3600 / (5280 * FOOT_M), 0, "mph"),
 }
 _ML_M2_PER_FLOZ_1000 = US_FLUID_OUNCE_L * 1000 / (1000 * FOOT_M**2)
-_NUMBER = r"(\d[\d,]*(?:\.\d+)?)"
-# A rate or length in a sentence, or a span of them whose unit stands once: “0.1 to 5 g/m²”, “between 2 and 40 cm”.
-_IN_WORDS = re.compile(
-    rf"(?:{_NUMBER}( to |–)|(?<=between ){_NUMBER}( and ))?{_NUMBER} (g/m²|mL/m²|(?:m²|m³|mm|cm|m)(?![\w²³/]))"
-)
-_SAYS_BOTH = re.compile(r"\d (?:ft|in|yd)\b")
-_SAYS_BOTH_SIZES = re.compile(r"\d (?:ft²|sq ft|ft³|yd³)")
-_TYPED = re.compile(r"(“[^”]*”)")  # what was typed is quoted as it stands
-_MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
-
-
-def figure(value: float, digits: int = 3) -> str:
-    """A number with ``digits`` significant digits, thousands grouped, never in powers of ten."""
-    if value == 0:
-        return "0"
-    size = abs(value)
-    if size >= 10 ** (digits - 1):
-        return f"{value:,.0f}"
-    decimals = 0
-    while decimals < 12 and round(size * 10**decimals) < 10 ** (digits - 1):
-        decimals += 1
-    return f"{value:,.{decimals}f}"
-
-
-def plain_figure(value: float, digits: int = 5) -> str:
-    """A number for a working: ``digits`` significant digits without idle zeros (0.21, 25, 5.1742)."""
-    text = figure(value, digits)
-    return text.rstrip("0").rstrip(".") if "." in text else text
-
-
 _IN_CM, _OUNCE_G = FOOT_M * 100 / 12, POUND_KG * 1000 / 16
 # Doses by count in US units: grams or mL of the core in one, the unit, and its count of one of the core's.
 _US_COUNTS: dict[str, tuple[float, str, float, str]] = {
@@ -305,43 +277,11 @@ class Shown:
     def sentence(self, text: str | Sentence) -> str:
         """A sentence in this property's units: one that keeps its figures has them written here.
 
-        One that is written already speaks SI unrounded; its rates, lengths, areas and volumes are turned. Lengths are
-        left as they are where the sentence names feet or inches itself, areas and volumes where it names square feet.
+        One that is written already speaks SI unrounded; its figures with units are turned.
         """
         if isinstance(text, Sentence):
             return text.shown(self)
-        both = _SAYS_BOTH.search(text) is not None
-        return "".join(
-            part if part.startswith("“") else _IN_WORDS.sub(lambda found: self._in_words(found, both), part)
-            for part in _TYPED.split(text)
-        )
-
-    def _in_words(self, found: re.Match[str], both: bool) -> str:
-        unit, joined = found[6], found[2] or found[4] or ""
-        if unit in ("m²", "m³"):
-            return self._sizes_in_words(found)
-        values = [float(text.replace(",", "")) for text in (found[1], found[3], found[5]) if text]
-        if unit in _MM:
-            if self.units == "metric" or both:
-                return found[0]
-            feet = unit == "m"
-            values = [value * _MM[unit] / (FOOT_M * 1000) * (1 if feet else 12) for value in values]
-            return joined.join(figure(value, 2 if not feet else 3) for value in values) + (" ft" if feet else " in")
-        if self.units == "us":
-            per, unit = (
-                (_ML_M2_PER_FLOZ_1000, "fl oz/1000 ft²")
-                if unit == "mL/m²"
-                else (POUND_PER_THOUSAND_G_M2, "lb/1000 ft²")
-            )
-            values = [value / per for value in values]
-        return joined.join(figure(value) for value in values) + f" {unit}"
-
-    def _sizes_in_words(self, found: re.Match[str]) -> str:
-        if self.units == "metric" or _SAYS_BOTH_SIZES.search(found.string):
-            return found[0]
-        sizes = [float(text.replace(",", "")) for text in (found[1], found[3], found[5]) if text]
-        joined = found[2] or found[4] or ""
-        return joined.join(self.area(size) if found[6] == "m²" else self.volume(size * 1000) for size in sizes)
+        return in_words(text, self)
 
     def money(self, amount: float) -> str:
         return f"{self.currency}{amount:,.2f}"

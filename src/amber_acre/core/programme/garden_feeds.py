@@ -201,6 +201,6 @@ def _potash(planting: Planting, jobs: Sequence[Job], shelf: Sequence[Product]) -
             if planting.potassium == "low"
             else "palms take as much potash as nitrogen",
             reason=f"{unrounded(rate * product.potassium_fraction)} g/m² of potassium: the feeds bring"
-            f" {unrounded(brought)} of {unrounded(wanted)}.",
+            f" {unrounded(brought)} g/m² of {unrounded(wanted)} g/m².",
         )
     ]

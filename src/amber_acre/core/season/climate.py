@@ -83,7 +83,7 @@ class Climate:
         for month, (mean, low, high, rain) in enumerate(zip(*series, strict=True)):
             if not low <= mean <= high:
                 raise DoesNotFit(
-                    f"{MONTH_NAMES[month]}: minimum {low:g}, mean {mean:g} and maximum {high:g} °C are "
+                    f"{MONTH_NAMES[month]}: minimum {low:g} °C, mean {mean:g} °C and maximum {high:g} °C are "
                     "not in rising order. Check for a swap or a unit.",
                     field=f"month_{month + 1}",
                     value=mean,

@@ -14,7 +14,8 @@ from amber_acre.core.quantities import (
     US_GALLON_L,
 )
 from amber_acre.core.typed_machines import PSI_BAR
-from amber_acre.web.shown import Shown, figure, plain_figure
+from amber_acre.web.figures import figure, plain_figure
+from amber_acre.web.shown import Shown
 
 SMALL_L = 0.5  # below: millilitres
 

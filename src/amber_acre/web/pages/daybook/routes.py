@@ -32,11 +32,12 @@ from amber_acre.store.machines import settings_for
 from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.stock import stock_is_kept, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow
+from amber_acre.web.figures import plain_figure
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 from amber_acre.web.pages.daybook.forms import EntryForm
-from amber_acre.web.shown import Shown, plain_figure
+from amber_acre.web.shown import Shown
 from amber_acre.web.skies import entry_held_as_seen
 from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 

@@ -20,10 +20,10 @@ from amber_acre.store import machines as store
 from amber_acre.store.machine_tables import MachineRow
 from amber_acre.store.shelf import every_product, shelf
 from amber_acre.web.draw.curve import Curve, draw_curve
+from amber_acre.web.figures import plain_figure
 from amber_acre.web.forms.reading import Fault, Faults, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of, units_of
 from amber_acre.web.pages.machines.forms import CatchForm, MachineForm, read_amount, read_length
-from amber_acre.web.shown import plain_figure
 from amber_acre.web.who import WHO, last_logged_by
 
 router = APIRouter()

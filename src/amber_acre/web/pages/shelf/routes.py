@@ -29,12 +29,12 @@ from amber_acre.store.hand_measures import keep_measure, measure_rows
 from amber_acre.store.product_versions import entries_under, says_other
 from amber_acre.store.tables import ProductRow
 from amber_acre.web.draw.bag import draw_bag
+from amber_acre.web.figures import figure
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Fault, Read, changed_meanwhile, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, settings_of
 from amber_acre.web.pages.shelf.forms import OTHER_ELEMENTS, ProductForm, typed_product, without_empty_packs
 from amber_acre.web.pages.shelf.saving import save_form
-from amber_acre.web.shown import figure
 
 router = APIRouter()
 DELIVERED_AT_MOST_KG = 100_000.0  # four lorries
