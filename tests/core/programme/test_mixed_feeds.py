@@ -244,6 +244,8 @@ def test_the_interval_holds_for_the_same_plants_and_for_the_whole_bed() -> None:
     book = AreaBook(at, (), (), date(2026, 4, 10))
     held = [{one.rule for one in book.judged(job, [roses])} for job in (again, others, over_all)]
     assert ["label-interval" in rules for rules in held] == [True, False, True]
+    alone = AreaBook(ground("bed", "5 × Rosa hybrids"), (), (), date(2026, 4, 10))  # a name is no plant
+    assert "label-interval" in {one.rule for one in alone.judged(others, [roses])}
 
 
 def test_names_nobody_knows_are_said_with_what_they_may_mean() -> None:

@@ -7,9 +7,11 @@ from collections.abc import Iterable
 from amber_acre.core.jobs.use import most_with, whose
 from amber_acre.core.products.product import SITES
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
 from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.sentence import ByCount, OnDay, Plain, Sentence
+from amber_acre.core.tables.care_groups import CARE_GROUPS, group_of_plant
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tolerance import over, under
 from amber_acre.core.typed_counts import UNIT_OF
@@ -183,13 +185,18 @@ def _grass(case: Case) -> Iterable[Broken]:
     )
 
 
+def _groups_there(ground: Ground) -> set[str]:
+    """Names of the care groups of what grows on a ground."""
+    return {CARE_GROUPS[group_of_plant(plant)].name for plant in ground.plants}
+
+
 def _interval(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None:
         return
     mine = whose(case.job)
     for use in case.same_product():
-        if mine and use.of and mine != use.of:
+        if mine != use.of and {mine, use.of} <= _groups_there(case.ground):
             continue  # other plants of the bed, on other ground
         days = abs((use.on - case.job.on).days)
         other_half = case.logged and days == 0  # two halves of one day are one application
