@@ -15,6 +15,7 @@ from amber_acre.web.guard import Guard
 from amber_acre.web.kept import KeptPages
 from amber_acre.web.opening import Opening
 from amber_acre.web.outside import Outside
+from amber_acre.web.turns import Turns
 
 
 def create_app(settings: Settings) -> FastAPI:
@@ -40,6 +41,7 @@ def create_app(settings: Settings) -> FastAPI:
     app.mount("/static", StaticFiles(directory=Path(__file__).parent / "static"), name="static")
     problems.install(app)
     app.add_middleware(Opening, within=app)
+    app.add_middleware(Turns)
     app.add_middleware(KeptPages, database=settings.database, today=settings.day)
     app.add_middleware(Guard, hosts=settings.hosts())
     return app

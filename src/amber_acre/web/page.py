@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 import os
-from collections.abc import Iterable, Iterator
+from collections.abc import AsyncIterator, Iterable
 from dataclasses import replace
 from datetime import date
 from pathlib import Path
@@ -121,7 +121,7 @@ async def _today(request: Request) -> date:  # nothing that waits: asked where t
     return settings_of(request).day()
 
 
-def _reading(request: Request) -> Iterator[Session]:
+async def _reading(request: Request) -> AsyncIterator[Session]:  # opens nothing before the route asks for something
     with reading(request.app.state.engine) as session:
         yield session
 
