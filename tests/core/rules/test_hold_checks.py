@@ -10,6 +10,7 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product, SoilAction
 from amber_acre.core.rules.held_day import Limits
@@ -60,11 +61,18 @@ def code(verdict: DayVerdict) -> str:
         (QUICK, {"rain_mm": 25.0}, "light_rain_today"),
         (QUICK, {"rain_mm": 25.1}, "heavy_rain_today"),
         (QUICK, {"min_c": 0.0}, "needs_watering_in"),
-        (QUICK, {"min_c": -0.1}, "frost"),
+        (QUICK, {"min_c": -0.1}, "needs_watering_in"),  # a night's frost, gone by noon
+        (QUICK, {"min_c": -3.9}, "needs_watering_in"),
+        (QUICK, {"min_c": -4.0}, "frost"),
+        (QUICK, {"min_c": -0.1, "max_c": 5.0}, "needs_watering_in"),
+        (QUICK, {"min_c": -0.1, "max_c": 4.9}, "frost"),
+        (LEAF, {"min_c": -0.1}, "frost"),
+        (LEAF, {"min_c": 0.0}, "go"),
         (QUICK, {"max_c": 28.9}, "needs_watering_in"),
         (QUICK, {"max_c": 29.0}, "heat"),
         (SLOW, {"max_c": 29.0}, "go"),  # 0.96 g/m² of it is quick
-        (SLOW, {"wind_m_s": 9.0}, "go"),
+        (SLOW, {"wind_m_s": 10.0}, "go"),
+        (SLOW, {"wind_m_s": 10.1}, "wind"),
         (LEAF, {"wind_m_s": 4.0}, "go"),
         (LEAF, {"wind_m_s": 4.1}, "wind"),
         (LEAF, {"rain_mm": 1.0}, "go"),
@@ -246,7 +254,7 @@ def test_rain_takes_soluble_feed_out_of_a_pot_and_leaves_pellets() -> None:
         assert (says(QUICK, sky(next={"rain_mm": rain}), **pot).verdict == "hold") is held
         assert (says(QUICK, sky(day={"rain_mm": rain}), **pot).verdict == "hold") is held
     assert "out of the pot" in str(says(QUICK, sky(day={"rain_mm": 40.0}), **pot).reasons[0].sentence)
-    assert says(pellets, sky(day={"min_c": -1.0}), **pot).verdict == "hold"
+    assert says(pellets, sky(day={"min_c": -4.0}), **pot).verdict == "hold"
 
 
 def test_what_is_poured_in_needs_no_watering_in_and_no_rain() -> None:
@@ -256,3 +264,99 @@ def test_what_is_poured_in_needs_no_watering_in_and_no_rain() -> None:
     assert says(QUICK, light, work="drench").verdict == "go"
     assert says(QUICK, sky(), work="drench").verdict == "go"
     assert says(UREA, sky(), work="drench", irrigated=False).verdict == "go"
+
+
+def cold_days(low: float, top: float) -> Sky:
+    """Three such days, then a mild one."""
+    mild = sky()
+    before = {DAY - timedelta(days=n): {"min_c": low, "max_c": top} for n in (1, 2, 3)}
+    return replace(mild, days={on: replace(day, **before.get(on, {})) for on, day in mild.days.items()})
+
+
+def test_ground_that_froze_for_days_is_hard_on_the_first_mild_one_unless_somebody_felt_it() -> None:
+    assert says(SLOW, cold_days(-5.0, 4.9)).reasons[0].code == "frost"
+    assert "-0.05" not in str(says(SLOW, cold_days(-5.0, 4.9)).reasons[0].sentence)
+    assert says(SLOW, cold_days(-5.0, 5.0)).verdict == "go"
+    one_unknown = cold_days(-9.0, -1.0)
+    gone = replace(one_unknown, days={on: d for on, d in one_unknown.days.items() if on != DAY - timedelta(days=2)})
+    assert says(SLOW, gone).verdict == "go"  # three days are asked for, no fewer guessed from
+    felt = replace(cold_days(-9.0, -1.0), seen=(seen("ground", word="moist"),))
+    assert says(SLOW, felt).verdict == "go"
+    yesterday = replace(cold_days(-9.0, -1.0), seen=(seen("ground", 1, word="moist"),))
+    assert says(SLOW, yesterday).reasons[0].code == "frost"
+
+
+def test_a_night_of_frost_says_when_in_the_day() -> None:
+    night = sky(day={"min_c": -2.0})
+    assert "white grass" in str(says(SLOW, night).hours)
+    assert str(says(SLOW, night, kind="bed").hours) == "Once the frost is off."
+    assert says(SLOW, sky(day={"min_c": 0.0})).hours == says(SLOW, sky()).hours
+    hot = sky(day={"max_c": 25.0})
+    assert "Towards evening" in str(says(None, hot, work="plant", kind="bed").hours)
+    assert says(None, sky(day={"max_c": 24.9}), work="plant", kind="bed").hours is None
+
+
+@pytest.mark.parametrize(
+    ("grass", "watered", "top", "decides"),
+    [
+        ("bluegrass", True, 28.9, "go"),
+        ("bluegrass", True, 29.0, "heat"),
+        ("couch", True, 38.0, "go"),  # cored while it grows best
+        ("couch", False, 34.9, "go"),
+        ("couch", False, 35.0, "heat"),
+    ],
+)
+def test_coring_waits_for_the_end_of_heat_but_where_the_grass_grows_in_it(
+    grass: str, watered: bool, top: float, decides: str
+) -> None:
+    hot = sky(day={"max_c": top, "min_c": 15.0})
+    assert code(says(None, hot, work="core", grass=grass, irrigated=watered)) == decides
+
+
+@pytest.mark.parametrize(
+    ("grass", "soil", "wind", "decides"),
+    [
+        ("bluegrass", 8.0, 6.0, "go"),
+        ("bluegrass", 7.9, 6.0, "cold_soil"),
+        ("bluegrass", 8.0, 6.1, "wind"),
+        ("couch", 18.0, 2.0, "go"),
+        ("couch", 17.9, 2.0, "cold_soil"),
+    ],
+)
+def test_seed_waits_for_warm_ground_and_a_calm_day(grass: str, soil: float, wind: float, decides: str) -> None:
+    over = sky((seen("soil", value=soil),), day={"wind_m_s": wind})
+    assert code(says(None, over, work="seed", grass=grass)) == decides
+
+
+def test_a_dry_bed_that_nobody_waters_waits_for_rain() -> None:
+    dry = (seen("ground", word="dry"),)
+    bed: dict[str, Any] = {"kind": "bed", "irrigated": False}
+    assert code(says(SLOW, sky(dry), **bed)) == "drought"
+    assert "nobody waters here" in str(says(SLOW, sky(dry), **bed).reasons[0].sentence)
+    assert code(says(SLOW, sky(dry, next={"rain_mm": 3.0}), **bed)) == "light_rain_ahead"
+    unsaid = says(SLOW, sky(dry), kind="bed", irrigated=None)
+    assert unsaid.verdict == "water in"
+    assert "Nobody has said whether there is water here" in str(unsaid.reasons[0].sentence)
+    assert "nobody has said" in str(says(SLOW, sky(dry), irrigated=None).reasons[0].sentence)  # turf
+
+
+def test_what_is_laid_round_a_trunk_or_dug_in_minds_no_wind() -> None:
+    storm = sky(day={"wind_m_s": 14.0})
+    assert code(says(SLOW, storm)) == "wind"
+    assert day_verdict(job(SLOW, 12.0, DAY, placement="tilled"), ground(irrigated=True), storm, DAY).goes
+    by_plant = replace(job(SLOW, 12.0, DAY), dose=Dose(30.0, "plant", 20))
+    assert day_verdict(by_plant, ground(kind="bed", irrigated=True), storm, DAY).goes
+
+
+@given(st.floats(-15, 20), st.floats(0, 6), st.sampled_from([QUICK, SLOW, LEAF, LIME, COMPOST]))
+def test_a_colder_night_turns_no_hold_into_go(low: float, colder: float, what: Product) -> None:
+    rate = 3.0 if what.liquid else 12.0
+    if says(what, sky(day={"min_c": low, "max_c": 22.0}), rate).verdict == "hold":
+        assert says(what, sky(day={"min_c": low - colder, "max_c": 22.0}), rate).verdict == "hold"
+
+
+@given(st.floats(0, 20), st.floats(0, 6), st.sampled_from([QUICK, SLOW, LEAF, LIME, COMPOST, WETTING]))
+def test_more_wind_turns_no_hold_into_go(wind: float, more: float, what: Product) -> None:
+    rate = 3.0 if what.liquid else 12.0
+    if says(what, sky(day={"wind_m_s": wind}), rate).verdict == "hold":
+        assert says(what, sky(day={"wind_m_s": wind + more}), rate).verdict == "hold"

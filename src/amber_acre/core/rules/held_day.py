@@ -38,6 +38,17 @@ class Reason:
     sentence: Sentence
 
 
+def spread_dry(job: Job) -> bool:
+    """Whether granules or powder go down, no bulk material: what is poured or injected lies on no leaf."""
+    product, dry = job.product, job.work not in ("drench", "inject", "water")
+    return product is not None and dry and not product.liquid and product.family != BULK
+
+
+def thrown(job: Job) -> bool:
+    """Whether granules are spread over an area and lie there, so that a strong wind takes them along."""
+    return spread_dry(job) and job.dose.basis == "area" and job.placement != "tilled"
+
+
 @dataclass(frozen=True)
 class HeldDay:
     """A job on a day under a sky, with what every check asks."""
@@ -71,8 +82,7 @@ class HeldDay:
     @property
     def granules(self) -> bool:
         """Spread dry, and no bulk material: what is poured or injected lies on no leaf."""
-        dry = self.job.work not in ("drench", "inject", "water")
-        return self.product is not None and dry and not self.product.liquid and not self.bulk
+        return spread_dry(self.job)
 
     @property
     def sprayed(self) -> bool:

@@ -5,7 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from amber_acre.core.products.product import Product
-from amber_acre.core.rules.held_day import HeldDay, Reason
+from amber_acre.core.rules.held_day import HeldDay, Reason, thrown
 from amber_acre.core.rules.in_season import burns_in_heat, hot_quick_cap
 from amber_acre.core.season.weather import ORDINARY_DRAINAGE_MM, SOAKED_FROM_MM
 from amber_acre.core.sentence import Degrees, OnDay, Plain, RainFall, Sentence, WindSpeed
@@ -22,6 +22,13 @@ COLD_SOIL_C: dict[Season, float] = {"cool": 6.0, "warm": 15.0}  # under it roots
 DRY_SPELL_DAYS, DRY_SPELL_MM = 21, 10.0  # without rain to speak of turf goes to rest [common-practice]
 DRY_SPELL_WARM_C = 22.0  # mean highest temperature of such days [common-practice]
 DUSTY = ("lime", "sulphur", "gypsum")
+# A night's frost lies on the grass; cold that lasts goes into the ground.
+DEEP_FROST_C = -4.0  # a night that freezes the ground itself [common-practice]
+THAWS_FROM_C = 5.0  # highest of a day that takes a night's frost off by noon [common-practice]
+FREEZING_DAYS = 3  # days on end under 0 °C on average: the ground under them is hard [common-practice]
+THROWN_M_S = 10.0  # wind that carries granules over the edge of what is fed [common-practice]
+SEED_M_S = 6.0  # wind that carries seed [common-practice]
+SPROUTS_FROM_C: dict[Season, float] = {"cool": 8.0, "warm": 18.0}  # soil in which seed comes up [common-practice]
 IRON_BURNS_FROM = 0.01  # fraction of iron from which a liquid scorches leaves in heat [common-practice]
 
 
@@ -45,8 +52,29 @@ def _frozen(one: HeldDay) -> Iterable[Reason]:
             "frozen",
             Sentence.of("The ground is frozen ({who}, {on}): nothing on it.", who=Plain(seen.who), on=OnDay(seen.on)),
         )
-    elif low is not None and low < 0:
+        return
+    felt = seen is not None and seen.on == one.day  # and not frozen
+    if low is not None and low < 0 and one.to_leaf:
+        yield Reason("frost", Sentence.of("Frost, {low}: nothing on a frosted leaf.", low=Degrees(low)))
+    elif low is not None and low < 0 and not felt and not thaws_by_noon(one):
         yield Reason("frost", Sentence.of("Frost, {low}: nothing on frozen ground.", low=Degrees(low)))
+    elif not felt and (cold := _days_of_frost_c(one)) is not None:
+        words = "The {days} days before froze, {cold} on average: the ground is hard below, and what thaws runs off."
+        yield Reason("frost", Sentence.of(words, days=Plain(FREEZING_DAYS), cold=Degrees(cold)))
+
+
+def thaws_by_noon(one: HeldDay) -> bool:
+    """Whether a night's frost is gone when the day is warm: it did not go into the ground."""
+    low, top = one.weather.min_c, one.weather.max_c
+    return low is not None and top is not None and low > DEEP_FROST_C and top >= THAWS_FROM_C
+
+
+def _days_of_frost_c(one: HeldDay) -> float | None:
+    """Mean of the days before where all are known and they froze on average, °C."""
+    before = [one.after(-n) for n in range(1, FREEZING_DAYS + 1)]
+    means = [(day.min_c + day.max_c) / 2 for day in before if day.min_c is not None and day.max_c is not None]
+    mean = sum(means) / FREEZING_DAYS
+    return mean if len(means) == FREEZING_DAYS and mean < 0 else None
 
 
 def _heavy(one: HeldDay) -> Iterable[Reason]:
@@ -150,26 +178,33 @@ def _leaf_rain(one: HeldDay) -> Iterable[Reason]:
 
 
 def _wind(one: HeldDay) -> Iterable[Reason]:
-    wind, limit = one.weather.wind_m_s, one.limits.wind_m_s
-    if wind is None or wind <= limit or one.product is None:
+    """Spray and dust drift; seed and granules thrown over an area come down beside it."""
+    wind, product = one.weather.wind_m_s, one.product
+    if wind is None:
         return
-    if one.sprayed or one.product.family in DUSTY:
-        yield Reason(
-            "wind",
-            Sentence.of(
-                "Wind, {wind}: {what} drifts (over {limit}).",
-                wind=WindSpeed(wind),
-                what=Plain("spray" if one.sprayed else "the dust"),
-                limit=WindSpeed(limit),
-            ),
-        )
+    if one.job.work == "seed":
+        what, limit = "seed comes down elsewhere", SEED_M_S
+    elif product is None:
+        return
+    elif one.sprayed or product.family in DUSTY:
+        what, limit = "spray drifts" if one.sprayed else "the dust drifts", one.limits.wind_m_s
+    elif thrown(one.job):
+        what, limit = "it carries granules over the edge", THROWN_M_S
+    else:
+        return
+    if wind > limit:
+        words = "Wind, {wind}: {what} (over {limit})."
+        yield Reason("wind", Sentence.of(words, wind=WindSpeed(wind), what=Plain(what), limit=WindSpeed(limit)))
 
 
 def _heat(one: HeldDay) -> Iterable[Reason]:
     top, product = one.weather.max_c, one.product
+    heat = one.ground.heat_from_c
+    if top is not None and one.job.work == "core" and top >= heat and not _grows_in_heat(one):
+        words = "Heat, {heat}: open holes dry out the roots; wait for under {limit}."
+        yield Reason("heat", Sentence.of(words, heat=Degrees(top), limit=Degrees(heat)))
     if top is None or product is None:
         return
-    heat = one.ground.heat_from_c
     if burns_in_heat(product):
         if top >= one.limits.sulphur_c and one.job.placement != "tilled":
             yield Reason(
@@ -198,6 +233,10 @@ def _heat(one: HeldDay) -> Iterable[Reason]:
         )
 
 
+def _grows_in_heat(one: HeldDay) -> bool:
+    return one.ground.season == "warm" and one.ground.irrigated is True
+
+
 def _hot_cap(one: HeldDay) -> float:
     return hot_quick_cap(one.ground.season, one.ground.irrigated)
 
@@ -208,10 +247,23 @@ def scorches(product: Product) -> bool:
 
 
 def _rests(one: HeldDay) -> Iterable[Reason]:
-    """Turf that takes nothing up: at rest, wilted, its roots cold."""
+    """Turf that takes nothing up: at rest, wilted, its roots cold; seed that would lie in cold ground."""
+    growth, soil = one.sky.growth(one.day), one.sky.soil(one.day)
+    if one.job.work == "seed" and soil is not None and soil.value is not None:
+        sprouts = SPROUTS_FROM_C[one.ground.season]
+        if soil.value < sprouts:
+            yield Reason(
+                "cold_soil",
+                Sentence.of(
+                    "Soil at {soil} ({who}, {on}): seed lies and rots, or is eaten; it comes up from {limit}.",
+                    soil=Degrees(soil.value),
+                    who=Plain(soil.who),
+                    on=OnDay(soil.on),
+                    limit=Degrees(sprouts),
+                ),
+            )
     if not one.ground.traits.turf or not one.feeds:
         return
-    growth, soil = one.sky.growth(one.day), one.sky.soil(one.day)
     if growth is not None and growth.word == "dormant":
         yield Reason(
             "dormant",
@@ -240,20 +292,24 @@ def _dry(one: HeldDay) -> Iterable[Reason]:
     wilted = growth is not None and growth.word == "wilted"
     if one.job.work == "core" and dry:
         yield Reason("drought", Sentence("Dry ground: the tines do not go in. Water two days before."))
-    if not one.ground.traits.turf or not one.feeds or one.ground.irrigated:
+    turf = one.ground.traits.turf
+    if not one.feeds or one.ground.irrigated or one.ground.traits.by_litre:
         return
-    if dry or wilted:
-        if one.rain_by_morning_mm < LIGHT_RAIN_MM:
-            yield Reason("drought", Sentence("The ground is dry and nobody waters here: no water, no feed."))
+    nobody = "nobody waters here" if one.ground.irrigated is False else "nobody has said whether there is water here"
+    if dry or (wilted and turf):
+        if one.rain_by_morning_mm < LIGHT_RAIN_MM and (turf or one.ground.irrigated is False):
+            words = "The ground is dry and {nobody}: no water, no feed."
+            yield Reason("drought", Sentence.of(words, nobody=Plain(nobody)))
         return
     spell = one.sky.dry_spell(one.day, DRY_SPELL_DAYS)
-    if seen is None and spell is not None and spell[0] < DRY_SPELL_MM and spell[1] >= DRY_SPELL_WARM_C:
+    if turf and seen is None and spell is not None and spell[0] < DRY_SPELL_MM and spell[1] >= DRY_SPELL_WARM_C:
         yield Reason(
             "drought",
             Sentence.of(
-                "{rain} of rain in {days} warm days, and nobody waters here: the grass goes to rest.",
+                "{rain} of rain in {days} warm days, and {nobody}: the grass goes to rest.",
                 rain=RainFall(spell[0]),
                 days=Plain(DRY_SPELL_DAYS),
+                nobody=Plain(nobody),
             ),
         )
 

@@ -22,6 +22,7 @@ Verdict = Literal["go", "water in", "rain waters it in", "hold", "look"]
 KEPT_SPANS = 1024  # jobs whose verdicts of a week are kept
 WORKING_HOUR = 9  # when a crew is at a usual stop [common-practice]
 WATERING_IN_MM = 6.0  # of 5 to 10 mm that are told [common-practice]
+LIGHT_TO_MM = 10.0  # of rain that is called light [common-practice]
 COOL_HOURS_FROM_C = 25.0  # a leaf is sprayed early or late from such a maximum [common-practice]
 # Works that the weather can hold.
 WEATHERED: tuple[Work, ...] = (
@@ -113,7 +114,8 @@ def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:
     if in_soil and LIGHT_RAIN_MM <= rain <= one.heavy_mm:
         today = (one.weather.rain_mm or 0.0) >= LIGHT_RAIN_MM
         words = Sentence.of(
-            "Light rain, {rain}, {when}: it waters this in.",
+            "{light}, {rain}, {when}: it waters this in.",
+            light=Plain("Light rain" if rain <= LIGHT_TO_MM else "Rain"),
             rain=RainFall(rain),
             when=Plain("the same day" if today else "the day after"),
         )
@@ -138,7 +140,12 @@ def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:
 
 
 def _hours(one: HeldDay) -> Sentence | None:
-    top = one.weather.max_c
+    top, low = one.weather.max_c, one.weather.min_c
+    if low is not None and low < 0:
+        turf = one.ground.traits.turf
+        return Sentence("Once the frost is off: white grass breaks under shoes." if turf else "Once the frost is off.")
+    if one.job.work == "plant" and top is not None and top >= COOL_HOURS_FROM_C:
+        return Sentence.of("Towards evening, and watered at once: {max} by day.", max=Degrees(top))
     if one.to_leaf and top is not None and top >= COOL_HOURS_FROM_C:
         return Sentence.of("In the cool hours, before 10 or after 18: {max} by day.", max=Degrees(top))
     if one.granules and not one.bulk:
