@@ -269,8 +269,9 @@ def test_what_is_poured_in_needs_no_watering_in_and_no_rain() -> None:
 def cold_days(low: float, top: float) -> Sky:
     """Three such days, then a mild one."""
     mild = sky()
-    before = {DAY - timedelta(days=n): {"min_c": low, "max_c": top} for n in (1, 2, 3)}
-    return replace(mild, days={on: replace(day, **before.get(on, {})) for on, day in mild.days.items()})
+    cold = {DAY - timedelta(days=n) for n in (1, 2, 3)}
+    days = {on: replace(day, min_c=low, max_c=top) if on in cold else day for on, day in mild.days.items()}
+    return replace(mild, days=days)
 
 
 def test_ground_that_froze_for_days_is_hard_on_the_first_mild_one_unless_somebody_felt_it() -> None:
