@@ -115,6 +115,15 @@ def test_a_finding_opens_a_trees_year(demo: Browser, demo_engine: Engine) -> Non
     assert "short shoots" in words(demo, f"/areas/{key}/year")
 
 
+def test_the_mulch_planner_of_pots_says_that_their_year_lays_none(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Citrus in pots")
+    said = words(demo, f"/areas/{key}/mulch")
+    assert "Its year lays no mulch on" in said
+    assert "above zero" not in said
+    assert "Again after" in words(demo, f"/areas/{key}/mulch?want=3+cm&kind=chips")
+    assert "Type the depth that is wanted." in words(demo, f"/areas/{area(demo_engine, 'Long border')}/mulch?want=")
+
+
 def test_the_mulch_planner_holds_its_state_in_the_address(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Long border")
     said = words(

@@ -232,7 +232,7 @@ def test_what_goes_down_on_a_day_that_held_asks_for_its_reason(demo: Browser, de
         job, area = connection.execute(text(f"{query} AND j.name = 'Feed 5' ORDER BY j.id DESC")).first() or (0, 0)
     ahead = words(demo, f"/jobs/{job}")
     assert "The days ahead" in ahead
-    assert "Wednesday to Friday : water in . Water 6 mm in the same day" in ahead
+    assert "Wednesday to Friday : water in . Water it in with 6 mm the same day" in ahead
     place = key_of(demo_engine, "Marram Lodge")
     demo.post("/observed/new", SEEN | {"place": place, "tap": "ground:wet"}, page="/observed/new")
     assert "hold . The ground is wet (Wren)" in words(demo, f"/jobs/{job}")

@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import html
+import random
 import re
 from datetime import date
 from pathlib import Path
@@ -132,6 +133,22 @@ def test_every_page_answers_with_its_guards(demo: Browser, url: str) -> None:
         assert answer.text.count("<form") - answer.text.count('method="get"') - answer.text.count(
             'method="dialog"'
         ) <= answer.text.count('name="csrf"')
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_every_link_somebody_may_follow_answers(demo: Browser, seed: int) -> None:
+    """Walks the pages by links drawn at random: none leads to a refusal."""
+    drawn = random.Random(seed)
+    waiting, known = ["/", "/properties", "/shelf", "/bench", "/daybook", "/almanac"], set[str]()
+    for _ in range(60):
+        url = waiting.pop(drawn.randrange(len(waiting)))
+        answer = demo.get(url)
+        assert answer.status_code < 400, f"{url} answered {answer.status_code}"
+        if answer.headers["content-type"].startswith("text/html"):
+            links = {html.unescape(link) for link in re.findall(r'href="(/[^"#]*)', answer.text)}
+            new = sorted(link for link in links - known if not link.startswith("/static"))
+            known |= set(new)
+            waiting += new
 
 
 @pytest.mark.parametrize(

@@ -37,6 +37,7 @@ from amber_acre.web.draw.board import HEIGHT, WIDTH, draw_board
 from amber_acre.web.draw.climate_chart import draw_climate
 from amber_acre.web.draw.labels import Labels
 from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
+from amber_acre.web.draw.planting import bed_plan
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet
 from amber_acre.web.draw.soil import (
@@ -50,7 +51,7 @@ from amber_acre.web.draw.soil import (
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.draw.water_chart import BASE as GROUND
 from amber_acre.web.draw.water_chart import TALL, draw_water_year
-from amber_acre.web.figures import figure, plain_figure
+from amber_acre.web.figures import figure, plain_figure, with_unit
 from amber_acre.web.shown import Shown, Units, substituted
 from tests.core.test_programme import LAWNS
 from tests.core.worlds import BAY, LEAF, SHELF, SLOW, VALE, lawn
@@ -359,3 +360,18 @@ def test_lengths_on_the_board_are_written_clear_of_a_cut_out() -> None:
     for label in lengths:
         within = west < label.x < east and top - half_high < label.y < bottom + half_high
         assert not within, label
+
+
+def test_one_of_what_is_counted_and_a_nothing_below_nothing() -> None:
+    assert [with_unit(n, "packs") for n in (0.0, 1.0, 2.0, 1.5)] == ["0 packs", "1 pack", "2 packs", "1.5 packs"]
+    assert (with_unit(1.0, "kg"), with_unit(1.0, "")) == ("1 kg", "1")
+    nothing = Step("rate", "a + b", (Figure("a", 2.0, "", "a"), Figure("b", -1e-16, "", "b")), 2.0, "", "definition")
+    assert substituted(nothing) == "2 + 0"
+
+
+def test_a_single_plant_stands_apart_from_none() -> None:
+    alone, pair = bed_plan(11.7, [("a", 1)], 0.3), bed_plan(11.7, [("a", 2)], 0.3)
+    assert alone is not None
+    assert pair is not None
+    assert alone.words == "One plant on 11.7 m²; a ring of 30 cm is kept clear of mulch and granules."
+    assert pair.words.startswith("2 plants on 11.7 m², 242 cm apart")  # the root of 5.85 m², by pencil

@@ -16,6 +16,15 @@ def figure(value: float, digits: int = 3) -> str:
     return f"{value:,.{decimals}f}"
 
 
+COUNTED = {"packs": "pack", "days": "day", "parts": "part"}  # units of a working that are counted: of one
+
+
+def with_unit(value: float, unit: str) -> str:
+    """A figure of a working with its unit ('' for none): 0.21 kg/kg, 1 pack, 2 packs."""
+    text = plain_figure(value)
+    return f"{text} {COUNTED.get(unit, unit) if text == '1' else unit}".strip()
+
+
 def plain_figure(value: float, digits: int = 5) -> str:
     """A number for a working: ``digits`` significant digits without idle zeros (0.21, 25, 5.1742)."""
     text = figure(value, digits)

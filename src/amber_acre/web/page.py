@@ -23,7 +23,7 @@ from amber_acre.settings import Settings
 from amber_acre.store.session import reading
 from amber_acre.web.compiled import compiled_templates
 from amber_acre.web.draw.leaf import leaves
-from amber_acre.web.figures import figure, plain_figure
+from amber_acre.web.figures import figure, plain_figure, with_unit
 from amber_acre.web.forms.reading import Faults
 from amber_acre.web.named_faults import named
 from amber_acre.web.pieces import piece
@@ -69,7 +69,9 @@ def _method_choices(methods: Iterable[Method], ranges: bool) -> list[tuple[str, 
     return [(m.key, m.name) for m in methods if ranges or m.key != "range"]
 
 
-_environment.filters.update(figure=figure, plain=plain_figure, substituted=substituted, worded=worded)
+_environment.filters.update(
+    figure=figure, plain=plain_figure, with_unit=with_unit, substituted=substituted, worded=worded
+)
 _environment.globals.update(
     choices_of=_choices_of,
     over=over,

@@ -15,7 +15,7 @@ from amber_acre.core.quantities import FOOT_M, INCH_M, POUND_KG, POUND_PER_THOUS
 from amber_acre.core.sentence import Sentence
 from amber_acre.core.typed_counts import UNIT_OF, CountRate
 from amber_acre.core.working import Step
-from amber_acre.web.figures import figure, plain_figure
+from amber_acre.web.figures import figure, plain_figure, with_unit
 from amber_acre.web.in_words import in_words
 
 Units = Literal["metric", "us"]
@@ -201,7 +201,7 @@ class Shown:
         """The result of a step with its unit; money in the firm's currency."""
         if step.unit == "money":
             return self.money(step.result)
-        return f"{plain_figure(step.result)} {step.unit}".strip()
+        return with_unit(step.result, step.unit)
 
     def step_figures(self, step: Step) -> str:
         """What went into a step and what came out, in the reader's units; '' where nothing reads otherwise."""
@@ -210,7 +210,7 @@ class Shown:
         ):
             return ""
         parts = [
-            f"{one.meaning} {self.in_units(one.value, one.unit) or f'{plain_figure(one.value)} {one.unit}'.strip()}"
+            f"{one.meaning} {self.in_units(one.value, one.unit) or with_unit(one.value, one.unit)}"
             for one in step.figures
         ]
         return f"{'; '.join(parts)}: {self.in_units(step.result, step.unit) or self.step_result(step)}"
@@ -319,7 +319,8 @@ def substituted(step: Step) -> str:
 
 def _in_a_formula(value: float) -> str:
     """A figure as it stands in a formula; a negative one in brackets, so that a square is not misread."""
-    return plain_figure(value) if value >= 0 else f"(−{plain_figure(-value)})"
+    written = plain_figure(abs(value))
+    return written if value >= 0 or written == "0" else f"(−{written})"
 
 
 def worded(step: Step) -> str:

@@ -297,6 +297,46 @@ def test_a_night_of_frost_says_when_in_the_day() -> None:
     assert says(None, sky(day={"max_c": 24.9}), work="plant", kind="bed").hours is None
 
 
+def test_dressing_and_cool_seed_wait_for_the_end_of_heat_as_well() -> None:
+    hot = sky(day={"max_c": 29.0, "min_c": 15.0})
+    assert code(says(COMPOST, hot, 3000.0, work="topdress")) == "heat"
+    assert says(COMPOST, hot, 3000.0, work="mulch", kind="bed").verdict == "go"
+    assert code(says(None, hot, work="seed")) == "heat"
+    assert says(None, hot, work="seed", grass="couch").verdict == "go"
+
+
+@pytest.mark.parametrize(("ago", "decides"), [(0, "drought"), (3, "drought"), (4, "needs_watering_in")])
+def test_wilted_grass_is_watered_and_stands_again_before_it_is_fed_or_cored(ago: int, decides: str) -> None:
+    wilted = sky((seen("growth", ago, word="wilted"),))
+    assert code(says(QUICK, wilted)) == decides
+    assert (code(says(None, wilted, work="core")) == "drought") is (ago <= 3)
+    assert says(LIME, wilted).verdict == "go"
+    assert code(says(None, sky((seen("growth", word="dormant"),)), work="core")) == "dormant"
+
+
+def test_seed_and_mulch_on_dry_ground() -> None:
+    dry = sky((seen("ground", word="dry"),))
+    assert code(says(None, dry, work="seed", irrigated=False)) == "drought"
+    assert says(None, dry, work="seed").verdict == "go"
+    assert says(None, sky((seen("ground", word="moist"),)), work="seed", irrigated=False).verdict == "go"
+    mulched = says(COMPOST, dry, 30000.0, work="mulch", kind="bed")
+    assert (mulched.verdict, "Water the ground" in str(mulched.hours)) == ("go", True)
+    assert says(COMPOST, sky(), 30000.0, work="mulch", kind="bed").hours is None
+
+
+def test_a_pot_is_watered_by_somebody_and_fed_by_hand() -> None:
+    pot: dict[str, Any] = {"kind": "container", "size": 1.0, "irrigated": False}
+    fed = says(QUICK, sky(day={"wind_m_s": 14.0}), **pot)
+    assert (fed.verdict, fed.water_mm, fed.hours) == ("water in", None, None)
+    assert str(fed.reasons[0].sentence) == "Water it in the same day: it burns leaves it lies on."
+
+
+def test_an_official_warning_holds_seed_and_what_goes_down() -> None:
+    warned = sky((seen("warning", word="storm", until=DAY),))
+    assert code(says(None, warned, work="seed")) == "official_warning"
+    assert says(None, warned, work="core").verdict == "go"
+
+
 @pytest.mark.parametrize(
     ("grass", "watered", "top", "decides"),
     [

@@ -55,6 +55,6 @@ def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...
         rules.append(Sentence.of("wind over {limit}, wet leaf, rain within hours", limit=WindSpeed(limits.wind_m_s)))
     elif product.family in DUSTY:
         rules.append(Sentence.of("wind over {limit}", limit=WindSpeed(limits.wind_m_s)))
-    elif thrown(judged.job):
+    elif thrown(judged.job) and not pot:
         rules.append(Sentence.of("wind over {limit}", limit=WindSpeed(THROWN_M_S)))
     return tuple(rules)

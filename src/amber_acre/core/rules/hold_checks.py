@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Callable, Iterable
 
+from amber_acre.core.jobs.job import Work
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.held_day import HeldDay, Reason, thrown
 from amber_acre.core.rules.in_season import burns_in_heat, hot_quick_cap
@@ -29,12 +30,18 @@ FREEZING_DAYS = 3  # days on end under 0 °C on average: the ground under them i
 THROWN_M_S = 10.0  # wind that carries granules over the edge of what is fed [common-practice]
 SEED_M_S = 6.0  # wind that carries seed [common-practice]
 SPROUTS_FROM_C: dict[Season, float] = {"cool": 8.0, "warm": 18.0}  # soil in which seed comes up [common-practice]
+WILTED_DAYS = 3  # how long grass that is watered is taken to stay wilted [common-practice]
+HARM_IN_HEAT: dict[Work, str] = {
+    "core": "open holes dry out the roots",
+    "topdress": "a dressing smothers grass that fights for water",
+    "seed": "what comes up dies of it",
+}
 IRON_BURNS_FROM = 0.01  # fraction of iron from which a liquid scorches leaves in heat [common-practice]
 
 
 def _warning(one: HeldDay) -> Iterable[Reason]:
     found = one.sky.warning(one.day)
-    if one.product is not None and found is not None:
+    if (one.product is not None or one.job.work == "seed") and found is not None:
         yield Reason(
             "official_warning",
             Sentence.of(
@@ -188,7 +195,7 @@ def _wind(one: HeldDay) -> Iterable[Reason]:
         return
     elif one.sprayed or product.family in DUSTY:
         what, limit = "spray drifts" if one.sprayed else "the dust drifts", one.limits.wind_m_s
-    elif thrown(one.job):
+    elif thrown(one.job) and not one.ground.traits.by_litre:
         what, limit = "it carries granules over the edge", THROWN_M_S
     else:
         return
@@ -200,9 +207,10 @@ def _wind(one: HeldDay) -> Iterable[Reason]:
 def _heat(one: HeldDay) -> Iterable[Reason]:
     top, product = one.weather.max_c, one.product
     heat = one.ground.heat_from_c
-    if top is not None and one.job.work == "core" and top >= heat and not _grows_in_heat(one):
-        words = "Heat, {heat}: open holes dry out the roots; wait for under {limit}."
-        yield Reason("heat", Sentence.of(words, heat=Degrees(top), limit=Degrees(heat)))
+    harm = HARM_IN_HEAT.get(one.job.work) if one.ground.traits.turf and not _grows_in_heat(one) else None
+    if top is not None and harm is not None and top >= heat:
+        words = "Heat, {heat}: {harm}; wait for under {limit}."
+        yield Reason("heat", Sentence.of(words, heat=Degrees(top), harm=Plain(harm), limit=Degrees(heat)))
     if top is None or product is None:
         return
     if burns_in_heat(product):
@@ -262,15 +270,18 @@ def _rests(one: HeldDay) -> Iterable[Reason]:
                     limit=Degrees(sprouts),
                 ),
             )
-    if not one.ground.traits.turf or not one.feeds:
+    if not one.ground.traits.turf or not (one.feeds or one.job.work == "core"):
         return
     if growth is not None and growth.word == "dormant":
-        yield Reason(
-            "dormant",
-            Sentence.of(
-                "The grass rests ({who}, {on}): it takes nothing up.", who=Plain(growth.who), on=OnDay(growth.on)
-            ),
-        )
+        does = "it takes nothing up" if one.feeds else "holes do not close"
+        words = "The grass rests ({who}, {on}): {does}."
+        said = Sentence.of(words, who=Plain(growth.who), on=OnDay(growth.on), does=Plain(does))
+        yield Reason("dormant", said)
+    elif growth is not None and growth.word == "wilted" and (one.day - growth.on).days <= WILTED_DAYS:
+        words = "The grass is wilted ({who}, {on}): water it, and wait until it stands again."
+        yield Reason("drought", Sentence.of(words, who=Plain(growth.who), on=OnDay(growth.on)))
+    if not one.feeds:
+        return
     winter = one.ground.winter_grass(one.day)
     coldest = COLD_SOIL_C[winter.season if winter is not None else one.ground.season]
     if soil is not None and soil.value is not None and soil.value < coldest:
@@ -293,6 +304,8 @@ def _dry(one: HeldDay) -> Iterable[Reason]:
     if one.job.work == "core" and dry:
         yield Reason("drought", Sentence("Dry ground: the tines do not go in. Water two days before."))
     turf = one.ground.traits.turf
+    if one.job.work == "seed" and dry and one.ground.irrigated is False and one.rain_by_morning_mm < LIGHT_RAIN_MM:
+        yield Reason("drought", Sentence("The ground is dry and nobody waters here: seed does not come up."))
     if not one.feeds or one.ground.irrigated or one.ground.traits.by_litre:
         return
     nobody = "nobody waters here" if one.ground.irrigated is False else "nobody has said whether there is water here"
@@ -334,7 +347,13 @@ def _no_water(one: HeldDay) -> Iterable[Reason]:
     why = must_be_watered(one)
     urea = why.startswith("urea")
     rain = one.rain_by_morning_mm if urea else one.light_rain_mm
-    if not why or one.ground.irrigated is not False or rain >= LIGHT_RAIN_MM or not knows_enough(one):
+    if (
+        not why
+        or one.ground.irrigated is not False
+        or one.ground.traits.by_litre
+        or rain >= LIGHT_RAIN_MM
+        or not knows_enough(one)
+    ):
         return
     yield Reason(
         "no_water_for_urea" if urea else "needs_watering_in",

@@ -23,6 +23,7 @@ KEPT_SPANS = 1024  # jobs whose verdicts of a week are kept
 WORKING_HOUR = 9  # when a crew is at a usual stop [common-practice]
 WATERING_IN_MM = 6.0  # of 5 to 10 mm that are told [common-practice]
 LIGHT_TO_MM = 10.0  # of rain that is called light [common-practice]
+UNSAID = " Nobody has said whether there is water here: ask."
 COOL_HOURS_FROM_C = 25.0  # a leaf is sprayed early or late from such a maximum [common-practice]
 # Works that the weather can hold.
 WEATHERED: tuple[Work, ...] = (
@@ -127,11 +128,14 @@ def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:
         why = "the ground is dry"
     if not why:
         return DayVerdict(one.day, "go", (), hours, rests, made_up)
+    if one.ground.traits.by_litre:
+        words = Sentence.of("Water it in the same day: {why}.", why=Plain(why))
+        return DayVerdict(one.day, "water in", (Reason("needs_watering_in", words),), hours, rests, made_up)
     words = Sentence.of(
-        "Water {water} in the same day: {why}.{unsaid}",
+        "Water it in with {water} the same day: {why}.{unsaid}",
         water=RainFall(WATERING_IN_MM),
         why=Plain(why),
-        unsaid=Plain("" if one.ground.irrigated else " Nobody has said whether there is water here: ask."),
+        unsaid=Plain(UNSAID if one.ground.irrigated is None else ""),
     )
     rate = one.ground.metres("sprinkler")
     minutes = WATERING_IN_MM / (rate * 1000) * 60 if rate else None
@@ -140,15 +144,19 @@ def _goes(one: HeldDay, rests: tuple[str, ...], made_up: bool) -> DayVerdict:
 
 
 def _hours(one: HeldDay) -> Sentence | None:
+    """When in the day, or what comes first."""
     top, low = one.weather.max_c, one.weather.min_c
     if low is not None and low < 0:
         turf = one.ground.traits.turf
         return Sentence("Once the frost is off: white grass breaks under shoes." if turf else "Once the frost is off.")
+    seen = one.sky.ground(one.day)
+    if one.job.work == "mulch" and seen is not None and seen.word == "dry":
+        return Sentence("Water the ground through first: mulch keeps dry ground dry.")
     if one.job.work == "plant" and top is not None and top >= COOL_HOURS_FROM_C:
         return Sentence.of("Towards evening, and watered at once: {max} by day.", max=Degrees(top))
     if one.to_leaf and top is not None and top >= COOL_HOURS_FROM_C:
         return Sentence.of("In the cool hours, before 10 or after 18: {max} by day.", max=Degrees(top))
-    if one.granules and not one.bulk:
+    if one.granules and not one.ground.traits.by_litre:
         return Sentence("When the dew is off the leaf.")
     return None
 

@@ -125,9 +125,10 @@ def bed_plan(size_m2: float, counts: Sequence[tuple[str, int]], clear_m: float) 
         for n, kind in enumerate(kinds)
     )
     spacing = math.sqrt(size_m2 / total)
+    set_out = f"{total} plants on {size_m2:.1f} m², {spacing * 100:.0f} cm apart if evenly set; rings of"
     words = (
-        f"{total} plants on {size_m2:.1f} m², {spacing * 100:.0f} cm apart if evenly set; rings of"
-        f" {clear_m * 100:.0f} cm are kept clear of mulch and granules."
+        f"{f'One plant on {size_m2:.1f} m²; a ring of' if total == 1 else set_out} {clear_m * 100:.0f} cm"
+        f" {'is' if total == 1 else 'are'} kept clear of mulch and granules."
     )
     radius = max(2.0, min(9.0, spacing * scale * 0.22))
     return BedPlan(WIDTH, high + 4, places, radius, radius + min(clear_m * scale, spacing * scale * 0.25), words)

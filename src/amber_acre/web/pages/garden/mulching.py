@@ -51,7 +51,7 @@ def plan_mulch(request: Request, session: Reading, today: Today, area_id: Key) -
     typed = _usual_mulch(planting, us) | dict(request.query_params)
     read = read_form(MulchForm, typed, units=row.property.units)
     result = None
-    if read.value is not None:
+    if read.value is not None and read.value.want is not None:
         try:
             result = _mulched(planting, read.value, us, shelf(session), _conditions(planting, read), today)
         except AmberError as refused:
@@ -80,7 +80,7 @@ def _planting_row(row: AreaRow) -> AreaRow:
 def _usual_mulch(planting: Planting, us: bool) -> dict[str, str]:
     shown, step = Shown("us" if us else "metric"), 2.54 if us else 1.0
     typed = {
-        "want": shown.typed_depth(planting.group.mulch_mm),
+        "want": shown.typed_depth(planting.group.mulch_mm) if planting.group.mulch_mm else "",
         "bag": "2 ft³" if us else f"{BAG_L:g} L",
         "barrow": "3 ft³" if us else f"{BARROW_L:g} L",
     }
@@ -116,7 +116,7 @@ def _mulched(
     kind = MULCHES[form.known_kind] if form.known_kind else best.mulch
     product = next((one for one in products if one.soil.material == kind.key), None)
     working = Working(f"Mulch on {planting.ground.name}")
-    want = (form.want.value if form.want else 0.0) * 1000
+    want = (form.want.value if form.want else 0.0) * 1000  # the page asks for a depth first
     top = top_up(want, (form.found.value if form.found else 0.0) * 1000, kind.settles, working)
     net = net_m2(planting, working, kind)
     volume = volume_m3(net, top.place_mm, working)

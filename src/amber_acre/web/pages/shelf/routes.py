@@ -8,6 +8,7 @@ from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed, typed_label
+from amber_acre.core.bench.blending import NUTRIENTS, share
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.cautions import cautions
@@ -249,6 +250,7 @@ def _show(
         stock=stock.stocks(session).get(row.id, Stock()),
         hand=stock.hands(session).get(row.id, Hand()),
         prices=store.prices(session, row.id),
+        compared_by=next((key for key in NUTRIENTS if share(product, key) > 0), None),
         typed=typed_text,
         faults=faults,
     )
