@@ -10,7 +10,7 @@ from typing import Any
 
 import pytest
 
-from amber_acre.core.by_content import Results, by_content, by_each, by_first, content_of
+from amber_acre.core.by_content import Results, by_content, by_each, by_first, content_of, forget
 from amber_acre.core.rules.holds import span_verdicts
 from amber_acre.core.rules.judged import judged_book
 from amber_acre.core.season.weather import DayWeather, Sky
@@ -116,3 +116,11 @@ def test_kept_years_and_verdicts_are_the_computed_ones() -> None:
             here, weather = ground(irrigated=True), {day: DayWeather(day, float(rate), 5.0, 18.0, 2.0)}
             asked = (job(QUICK, rate, day), here, Sky(weather), day, 2)
             assert span_verdicts(*asked) == computed(span_verdicts)(*asked)
+
+
+def test_what_is_forgotten_is_made_anew() -> None:
+    kept: Results[str, int] = Results(3)
+    made = iter(range(9))
+    assert [kept.get(key, lambda: next(made)) for key in "aab"] == [0, 0, 1]
+    forget()
+    assert [kept.get(key, lambda: next(made)) for key in "aab"] == [2, 2, 3]

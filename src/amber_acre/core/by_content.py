@@ -13,7 +13,8 @@ from collections.abc import Callable, Mapping, Sequence
 from functools import wraps
 from threading import Lock
 from types import MappingProxyType
-from typing import Concatenate, Generic, ParamSpec, TypeVar
+from typing import Any, Concatenate, Generic, ParamSpec, TypeVar
+from weakref import WeakSet
 
 P = ParamSpec("P")
 K = TypeVar("K")
@@ -37,12 +38,23 @@ def content_of(*values: object) -> bytes:
         raise TypeError(str(refusal)) from refusal
 
 
+_EVERY: WeakSet[Results[Any, Any]] = WeakSet()
+
+
+def forget() -> None:
+    """Drops every result that is kept: what is asked for next is computed and read anew."""
+    for one in tuple(_EVERY):
+        with one.lock:
+            one.rows.clear()
+
+
 class Results(Generic[K, R]):
     """The last so many results (1 or more), by key; safe under threads. None is no result."""
 
     def __init__(self, at_most: int) -> None:
         self.at_most, self.lock = at_most, Lock()
         self.rows: OrderedDict[K, tuple[object, R]] = OrderedDict()
+        _EVERY.add(self)
 
     def look(self, key: K) -> R | None:
         """The result kept under a key; None where there is none."""

@@ -16,7 +16,6 @@ R = TypeVar("R")
 KEPT_AREAS = 4096  # of one function; some kilobytes each
 # The areas a statement is asked of. Statements are put together once: that takes longer than asking.
 AMONG: BindParameter[Any] = bindparam("keys", expanding=True)
-_EVERY: list[Callable[[], None]] = []
 
 
 def of_areas(
@@ -35,7 +34,6 @@ def of_areas(
     ) -> Callable[[Session, Iterable[int]], dict[int, R]]:
         """The function that remembers."""
         kept: Results[Stamp, R] = Results(KEPT_AREAS)
-        _EVERY.append(kept.rows.clear)
 
         @wraps(load)
         def asked(session: Session, keys: Iterable[int]) -> dict[int, R]:
@@ -53,9 +51,3 @@ def of_areas(
         return asked
 
     return keeping
-
-
-def forget() -> None:
-    """Drops everything that is kept: what is asked for next is read anew."""
-    for one in _EVERY:
-        one()
