@@ -39,7 +39,15 @@ from amber_acre.core.tables.plants import catalogue
         ("Prunus laurocerasus ‘Low Door’", "Prunus laurocerasus"),
         ("Hydrangea macrophylla (blue)", "Hydrangea macrophylla"),
         ("Magnolia x soulangeana", "Magnolia × soulangeana"),
-        ("Ilex opaca", "Ilex aquifolium"),  # a holly, hedge or shrub
+        ("Viburnum rhytidophyllum", "Viburnum tinus"),  # a viburnum, hedge or shrub
+        ("Ilex opaca", None),  # some hollies love acid
+        ("bay", "Laurus nobilis"),  # no magnolia
+        ("bamboo", "Phyllostachys aurea"),  # no nandina
+        ("quince", "Cydonia oblonga"),  # no ornament
+        ("crab apples", "Malus sylvestris"),
+        ("tree ferns", "Dicksonia antarctica"),
+        ("hybrid tea roses", "Rosa hybrids"),
+        ("lamb's ears", "Stachys byzantina"),
         ("dogwoods", "Cornus alba"),
         ("succulents", "Agave attenuata"),  # any of them
         ("bulbs", "Tulipa hybrids"),
@@ -80,17 +88,23 @@ def test_one_of_several_bears_what_any_of_them_bears() -> None:
 
 
 def test_what_a_name_may_mean_is_asked_of_its_last_word() -> None:
-    names = ("red roses", "English yew", "roses", "irises", "Salvia", "pumpkin", "giant pumpkin", "")
+    names = ("red roses", "English yew", "roses", "irises", "Salvia", "pumpkin", "giant pumpkin", "lime tree", "")
     assert {name: [plant.botanical for plant in may_mean(name)] for name in names} == {
         "red roses": ["Rosa hybrids"],
         "English yew": ["Taxus baccata"],
         "roses": [],  # means some
         "irises": ["Iris germanica", "Iris sibirica"],  # not cared for alike
-        "Salvia": ["Salvia rosmarinus", "Salvia nemorosa", "Salvia officinalis"],
+        "Salvia": ["Salvia nemorosa", "Salvia rosmarinus", "Salvia officinalis"],
         "pumpkin": [],
         "giant pumpkin": [],
+        "lime tree": [],  # a tree says nothing of which
         "": [],
     }
+
+
+def test_no_common_name_is_of_two_plants() -> None:
+    names = [name.strip().lower() for plant in catalogue().values() for name in plant.common.split(";")]
+    assert sorted(name for name in set(names) if names.count(name) > 1) == []
 
 
 def test_only_plants_there_are_meant() -> None:

@@ -11,6 +11,7 @@ from amber_acre.core.tables.care_groups import group_of_plant
 from amber_acre.core.tables.plants import SALT, Plant, catalogue
 
 _ASIDE = re.compile(r"\(.*?\)|['‘’\"“”][^'‘’\"“”]*['‘’\"“”]|;.*$")  # a group in brackets, a cultivar in quotes
+_ANY = ("tree", "bush", "plant", "flower", "vine", "weed", "grass")  # last words that say nothing of which
 ASKED_AT_MOST = 4  # plants a name is asked about at once
 _STAYS = ("ss", "us", "is")  # cypress, agapanthus, iris: no plurals
 _OF_SISTERS = ("shes", "ches", "xes", "sses", "ises", "uses")  # beeches, boxes, grasses, irises, crocuses
@@ -53,7 +54,8 @@ def may_mean(name: str) -> tuple[Plant, ...]:
         return ()
     plain = _plain(name)
     kin = _kin(plain, tuple(catalogue().values()))
-    last = nearest(plain.rpartition(" ")[2]) if " " in plain else None
+    word = plain.rpartition(" ")[2] if " " in plain else ""
+    last = nearest(word) if word and word not in _ANY else None
     return tuple(kin[:ASKED_AT_MOST]) if kin else (last,) if last is not None else ()
 
 
