@@ -401,3 +401,46 @@ def test_more_wind_turns_no_hold_into_go(wind: float, more: float, what: Product
     rate = 3.0 if what.liquid else 12.0
     if says(what, sky(day={"wind_m_s": wind}), rate).verdict == "hold":
         assert says(what, sky(day={"wind_m_s": wind + more}), rate).verdict == "hold"
+
+
+@pytest.mark.parametrize(
+    ("form", "rate", "why"),
+    [
+        ("urea", 1.0, "urea left dry"),
+        ("urea", 0.99, ""),
+        ("ammoniacal", 2.0, "burns leaves"),
+        ("ammoniacal", 1.99, ""),
+    ],
+)
+def test_from_how_much_it_is_watered_in(form: str, rate: float, why: str) -> None:
+    half = product(84, "Halfway 50-0-0", {form: 50.0}, (1, 30))
+    said = says(half, sky(), rate / 0.5)
+    assert (said.verdict == "water in") is bool(why)
+    assert not why or why in str(said.reasons[0].sentence)
+
+
+@pytest.mark.parametrize(("rain", "held"), [(2.9, True), (3.0, False)])
+def test_light_rain_does_what_nobody_waters(rain: float, held: bool) -> None:
+    dry = sky((seen("ground", word="dry"),), next={"rain_mm": rain})
+    assert (says(UREA, sky(next={"rain_mm": rain}), irrigated=False).verdict == "hold") is held
+    assert (says(QUICK, sky(next={"rain_mm": rain}), irrigated=False).verdict == "hold") is held
+    assert (says(None, dry, work="seed", irrigated=False).verdict == "hold") is held
+
+
+def test_a_liquid_of_a_hundredth_of_iron_scorches() -> None:
+    hot = sky(day={"max_c": 28.0})
+    for iron, held in ((0.01, True), (0.0099, False)):
+        green = product(85, "Faintgreen", {}, (1, 4), "iron", liquid=True, density_kg_l=1.1, other={"Fe": iron})
+        assert (says(green, hot, 3.0).verdict == "hold") is held
+
+
+def test_wilted_or_growing_grass_that_nobody_waters() -> None:
+    wilted, grows = (sky((seen("growth", 10, word=word),)) for word in ("wilted", "growing"))
+    assert code(says(SLOW, wilted, irrigated=False)) == "drought"
+    assert says(SLOW, grows, irrigated=False).verdict == "go"
+
+
+def test_three_days_of_frost_count_and_no_fourth() -> None:
+    over = cold_days(-5.0, 5.4)  # 0.2 °C on average: not frozen, whatever the day before them was
+    before = {DAY - timedelta(days=4): DayWeather(DAY - timedelta(days=4), 0.0, -20.0, -10.0, 2.0, None, ("told",))}
+    assert says(SLOW, replace(over, days={**over.days, **before})).verdict == "go"

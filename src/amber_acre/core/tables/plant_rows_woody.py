@@ -97,8 +97,7 @@ Hedera helix | ivy | climber | 6.0–7.8 | PS | two flushes | low | moderate | e
 Trachelospermum jasminoides | star jasmine | climber \
     | 5.5–7.5 | FP | two flushes | medium | moderate | et | organic | M
 Rosa hybrids | \
-    garden roses; rose; hybrid tea; floribunda; shrub rose; hybrid tea rose; standard rose; bush rose; \
-    ground cover rose | rose \
+    garden roses; rose; hybrid tea; floribunda; shrub rose; hybrid tea rose; standard rose; ground cover rose | rose \
     | 6.0–7.0 | F | all season | high | sensitive | | organic | L
 Rosa (miniature group) | miniature roses | rose | 6.0–7.0 | FP | all season | high | sensitive | | organic | L
 Rosa rugosa | hedgehog rose; rugosa rose | rose | 5.5–7.5 | F | all season | low | tolerant | | organic | M
