@@ -110,3 +110,9 @@ def test_a_pasted_label_tells_its_doses_by_count(said: str, by: str) -> None:
     assert read.get("label_by", "") == by
     if by:
         assert count_rates(by)
+
+
+def test_a_coatings_span_is_read_with_its_warmth_alone() -> None:
+    assert read_label("16-7-11. Releases over 5 to 6 months at 21 °C (70 °F).")["longevity"] == "5 to 6 months at 21 °C"
+    assert read_label("Longevity: 180 days @ 70 F")["longevity"] == "180 days at 70 °F"
+    assert "longevity" not in read_label("Feeds up to 8 weeks. Store at 5 to 30 °C.")

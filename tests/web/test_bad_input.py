@@ -77,7 +77,7 @@ PRODUCT_FAULTS = [
     (PRODUCT, {"interval": "3.5"}, "interval", "whole days"),
     (PRODUCT, {"packs-0-size": "33"}, "packs-0-size", ""),
     (PRODUCT, {"packs-0-price": "cheap"}, "packs-0-price", "not a number"),
-    (PRODUCT, {"forms-urea": "0", "forms-slow_soluble": "0", "forms-coated": "16"}, "longevity", "longevity"),
+    (PRODUCT, {"forms-urea": "0", "forms-slow_soluble": "0", "forms-coated": "16"}, "longevity", "6 months at 21 °C"),
     (PRODUCT, {"family": ""}, "family", "family"),
     (PRODUCT, {"soil-moisture": "60"}, "moisture", "outside 0–50%"),
     (PRODUCT, {"longevity": "900000000 days"}, "longevity", "check the unit"),

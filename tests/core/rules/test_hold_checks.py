@@ -16,6 +16,7 @@ from amber_acre.core.products.product import Product, SoilAction
 from amber_acre.core.rules.held_day import Limits
 from amber_acre.core.rules.holds import DayVerdict, day_verdict
 from amber_acre.core.season.weather import DayWeather, Kind, Observation, Sky
+from amber_acre.core.tables.nitrogen_forms import NitrogenForm
 from amber_acre.core.tables.textures import DRAINS_MM, TEXTURES
 from tests.core.rules.cases import COMPOST, ground, job
 from tests.core.worlds import COPPERAS, IRON, LEAF, LIME, QUICK, SLOW, SULPHUR, product
@@ -412,7 +413,7 @@ def test_more_wind_turns_no_hold_into_go(wind: float, more: float, what: Product
         ("ammoniacal", 1.99, ""),
     ],
 )
-def test_from_how_much_it_is_watered_in(form: str, rate: float, why: str) -> None:
+def test_from_how_much_it_is_watered_in(form: NitrogenForm, rate: float, why: str) -> None:
     half = product(84, "Halfway 50-0-0", {form: 50.0}, (1, 30))
     said = says(half, sky(), rate / 0.5)
     assert (said.verdict == "water in") is bool(why)

@@ -59,6 +59,10 @@ _BY_COUNT = re.compile(
 _EVERY = re.compile(
     r"(?:every|repeat after|interval of|at least)\s+(\d+(?:\s*(?:-|–|to)\s*\d+)?\s*(?:days?|weeks?|months?))"
 )
+# A span with the warmth it is told at is a coating's.
+_LASTS = re.compile(
+    r"(\d+(?:\s*(?:-|–|to)\s*\d+)?\s*(?:days?|weeks?|months?))\s*(?:at|@)\s*(?:an average of\s*)?(\d+)\s*°?\s*([cf])\b"
+)
 
 
 def read_label(text: str) -> Mapping[str, str]:
@@ -127,6 +131,9 @@ def _said(plain: str) -> dict[str, str]:
     every = _EVERY.search(plain)
     if every is not None:
         found["interval"] = every[1]
+    lasts = _LASTS.search(plain)
+    if lasts is not None:
+        found["longevity"] = f"{lasts[1]} at {lasts[2]} °{lasts[3].upper()}"
     weight = _WEIGHT.search(plain)
     if weight is not None:
         found["packs-0-size"] = f"{weight[1]} {weight[2]}"

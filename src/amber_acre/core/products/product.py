@@ -225,7 +225,7 @@ class Product:
             )
         if self.nitrogen.get("coated", 0) > 0 and not self.longevity_days:
             raise MissingInput(
-                "Coated nitrogen needs the label's longevity in days (at 25 °C).",
+                "Coated nitrogen needs how long the label says it lasts: 180 days, or 6 months at 21 °C.",
                 field="longevity",
             )
         if self.family == "preemergent" and not self.longevity_days:

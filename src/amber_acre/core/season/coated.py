@@ -2,16 +2,22 @@
 
 from __future__ import annotations
 
+import re
 from dataclasses import dataclass
 from datetime import date, timedelta
 
 from amber_acre.core.errors import OutOfRange
 from amber_acre.core.season.climate import Climate, daily_series
+from amber_acre.core.tables.nitrogen_forms import REFERENCE_C
+from amber_acre.core.typed import Typed, number
+from amber_acre.core.typed_label import span_days
 
 LABEL_C = 21.0  # the warmth most labels tell months at [coated-longevity]
 SHORTER_PER_5_C = 0.75  # a quarter shorter for every 5 °C more [common-practice]
 DAYS_OF_MONTH = 365 / 12
 FOLLOWED_DAYS = 900
+LABELS_C = (10.0, 35.0)  # warmth a label may tell its months at
+_AT = re.compile(r"(.+?)\s*(?:\bat\b|@|,|\()\s*(\d+(?:[.,]\d+)?)\s*(?:°|deg(?:rees)?)?\s*([cf])\s*\)?", re.IGNORECASE)
 
 
 def months_at(rated_months: float, mean_c: float, label_c: float = LABEL_C) -> float:
@@ -19,6 +25,25 @@ def months_at(rated_months: float, mean_c: float, label_c: float = LABEL_C) -> f
     if not 0.5 <= rated_months <= 24:
         raise OutOfRange("A label tells half a month to 24 months. Check it.", field="months", limits=(0.5, 24))
     return float(rated_months * SHORTER_PER_5_C ** ((mean_c - label_c) / 5))
+
+
+def label_days(text: str, field: str = "longevity") -> Typed:
+    """Days at 25 °C from a label's span, ``180 days`` or ``12 weeks``, or from one at its own warmth, ``5–6 months at
+    21 °C``, ``180 days (70 °F)``; a warmth outside 10 to 35 °C is refused (OutOfRange)."""
+    told = _AT.fullmatch(text.strip())
+    if told is None:
+        return span_days(text, field)
+    span, degrees = span_days(told[1], field), number(told[2], field)
+    celsius = (degrees - 32) / 1.8 if told[3].lower() == "f" else degrees
+    if not LABELS_C[0] <= celsius <= LABELS_C[1]:
+        raise OutOfRange(
+            f"“{text.strip()}” is told at {celsius:.0f} °C. Labels tell it at 21 or 25 °C: check the unit.",
+            field=field,
+            value=celsius,
+            limits=LABELS_C,
+        )
+    days = span.value * SHORTER_PER_5_C ** ((REFERENCE_C - celsius) / 5)
+    return Typed(text.strip(), float(round(days)), "days")
 
 
 @dataclass(frozen=True)

@@ -10,6 +10,7 @@ from pydantic import AfterValidator, BeforeValidator, StringConstraints, Validat
 
 from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import NotUnderstood
+from amber_acre.core.season import coated
 from amber_acre.core.season.climate import MonthDay
 from amber_acre.core.season.months import MONTH_DAYS
 from amber_acre.core.soil.lime_value import read_neutralising
@@ -95,7 +96,7 @@ Latitude = Annotated[float, _reader(_latitude)]
 OptionalDay = Annotated[MonthDay | None, _reader(_month_day, optional=True)]
 YearDay = Annotated[MonthDay, _reader(_month_day)]
 Span = Annotated[typed.Typed, _reader(typed_label.span_days)]
-OptionalSpan = Annotated[typed.Typed | None, _reader(typed_label.span_days, optional=True)]
+OptionalLasting = Annotated[typed.Typed | None, _reader(coated.label_days, optional=True)]
 Price = Annotated[typed.Typed, _reader(typed_label.money)]
 Number = Annotated[float, _reader(typed.number)]
 

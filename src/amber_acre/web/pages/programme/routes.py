@@ -194,8 +194,10 @@ def _working(lane: Lane | None, judged: JudgedJob | None, key: str) -> Working |
         case "release" if judged is not None:
             ribbon = _ribbon_of(year, judged)
             return release_working(ribbon) if ribbon and ribbon.applied_g_m2 > 0 else None
-        case _:
+        case "round":
             return judged.working if judged is not None else None
+        case _:
+            return judged.working if judged is not None else year.need.working
 
 
 def _ribbon_of(year: LawnYear, judged: JudgedJob) -> Ribbon | None:

@@ -24,10 +24,10 @@ from amber_acre.web.forms.fields import (
     Checked,
     Needed,
     Note,
+    OptionalLasting,
     OptionalNumber,
     OptionalPercent,
     OptionalShare,
-    OptionalSpan,
     Price,
     Span,
 )
@@ -117,7 +117,7 @@ class ProductForm(Form):
     grade: str = ""
     slow: OptionalPercent = None
     forms: FormsForm = Field(default_factory=FormsForm)
-    longevity: OptionalSpan = None
+    longevity: OptionalLasting = None
     others: OthersForm = Field(default_factory=OthersForm)
     derived_from: Note = ""
     label_min: str
@@ -261,8 +261,10 @@ class ProductForm(Form):
                 field="slow",
             )
         if self.slow.value > total + 1e-9:
+            slow, nitrogen = 100 * self.slow.value, 100 * total
             raise OutOfRange(
-                f"{100 * self.slow.value:.4g} % slow is more than the {100 * total:.4g} % nitrogen of the bag.",
+                f"{slow:.4g} % slow is more than the {nitrogen:.4g} % nitrogen of the bag. Where that is a share of the"
+                f" nitrogen, type {slow * total:.3g} %.",
                 field="slow",
                 value=self.slow.value,
                 limits=(0, total),
