@@ -19,7 +19,6 @@ from amber_acre.exchange.soil_csv import (
     guess_roles,
     read_advice,
     read_advices,
-    read_day,
     read_depth,
     read_name,
     read_table,
@@ -71,26 +70,6 @@ def test_headings_are_guessed_by_the_words_reports_use_and_as_remembered() -> No
     ]
     assert guess_roles(["P", "Phosphorus"]) == {"P": "p", "Phosphorus": ""}  # never two for one
     assert guess_roles(["Lab no.", "pH"], {"Lab no.": "sample", "pH": ""}) == {"Lab no.": "sample", "pH": ""}
-
-
-@pytest.mark.parametrize(
-    ("text", "day"),
-    [
-        ("2026-04-18", date(2026, 4, 18)),
-        ("18.4.2026", date(2026, 4, 18)),
-        ("4/18/2026", date(2026, 4, 18)),
-        ("18/4/2026", date(2026, 4, 18)),
-        ("4/4/2026", date(2026, 4, 4)),
-    ],
-)
-def test_days_that_read_one_way(text: str, day: date) -> None:
-    assert read_day(text) == day
-
-
-@pytest.mark.parametrize("text", ["4/5/2026", "spring", "31.2.2026", "", "2026"])
-def test_days_that_do_not(text: str) -> None:
-    with pytest.raises(AmberError, match="one way only"):
-        read_day(text)
 
 
 @given(

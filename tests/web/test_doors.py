@@ -247,7 +247,7 @@ def test_a_file_is_read_line_by_line_with_a_sentence_each(demo: Browser) -> None
     rows = (
         "applied_on,area,product,amount_as_typed,who\n"
         "2026-05-20,No such lawn,Quickstep 21-0-0,5 kg,Wren\n"
-        "20/05/2026,Front lawn,Quickstep 21-0-0,5 kg,Wren\n"
+        "04/05/2026,Front lawn,Quickstep 21-0-0,5 kg,Wren\n"
         "2026-05-20,Front lawn,Snake oil,5 kg,Wren\n"
         "2026-05-20,Front lawn,Quickstep 21-0-0,five,Wren\n"
         "2026-05-20,Front lawn,Quickstep 21-0-0,5 kg,\n"

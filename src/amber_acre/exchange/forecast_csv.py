@@ -8,8 +8,10 @@ from __future__ import annotations
 import re
 from collections.abc import Mapping
 from dataclasses import dataclass
+from datetime import date
 
 from amber_acre.core.errors import NotUnderstood
+from amber_acre.exchange.days import read_day
 from amber_acre.exchange.text import lines_alike, read_rows
 
 COLUMNS = ("day", "rain", "rain_from", "min", "max", "wind")
@@ -51,11 +53,22 @@ def read_forecast(text: str) -> list[ForecastLine]:
     delimiter = "\t" if "\t" in first else ";" if ";" in first else ","
     rows = read_rows(plain, delimiter, "text")
     names = list(COLUMNS)
-    if not re.match(r"\d", rows[0][0]):
+    if not _is_day(rows[0][0]):
         names = [_column(cell) for cell in rows.pop(0)]
     if not rows or len(rows) > MOST_DAYS:
         raise NotUnderstood(f"A forecast has 1 to {MOST_DAYS} days, a line each.", field="text")
     return [ForecastLine(n, dict(zip(names, row, strict=False))) for n, row in enumerate(rows, start=1)]
+
+
+def _is_day(cell: str) -> bool:
+    """Whether a first cell begins with a figure, or can be read as a day: Mon, 14 Sep."""
+    if re.match(r"\d", cell):
+        return True
+    try:
+        read_day(cell, near=date(2000, 1, 1))
+    except NotUnderstood:
+        return False
+    return True
 
 
 def _column(heading: str) -> str:

@@ -8,7 +8,7 @@ import re
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
-from typing import Literal, TypeVar
+from typing import TypeVar
 
 from amber_acre.core import typed
 from amber_acre.core.errors import NotUnderstood, OutOfRange
@@ -140,52 +140,6 @@ def _spoken(heading: str) -> tuple[str, ...]:
 def _role_of(words: str) -> str:
     role = next((role for role, names in _ROLE_HEADINGS.items() if words and words in names), "")
     return role or next((key for key, row in MEASURES.items() if words and words in row.headings), "")
-
-
-DayOrder = Literal["", "day-month", "month-day"]
-
-
-def ambiguous_days(texts: Sequence[str]) -> bool:
-    """Whether days like 02/10/2026 stand among the texts that can be read two ways, and none that tells which."""
-    pairs = [
-        (int(found[1]), int(found[2]))
-        for text in texts
-        if (found := re.fullmatch(r"(\d{1,2})[/-](\d{1,2})[/-]\d{4}", text.strip()))
-    ]
-    return any(a <= 12 and b <= 12 and a != b for a, b in pairs) and not any(max(pair) > 12 for pair in pairs)
-
-
-def order_told(texts: Sequence[str]) -> DayOrder:
-    """The order that one day of the file gives away, as 27/10/2026 does; '' where none does."""
-    for text in texts:
-        found = re.fullmatch(r"(\d{1,2})[/-](\d{1,2})[/-]\d{4}", text.strip())
-        if found and max(int(found[1]), int(found[2])) > 12:
-            return "day-month" if int(found[1]) > 12 else "month-day"
-    return ""
-
-
-def read_day(text: str, order: DayOrder = "") -> date:
-    """A day as reports write it: 2026-04-18, 18.4.2026, or 4/18/2026; ``order`` decides where both can be meant
-    (NotUnderstood without one)."""
-    plain = text.strip()
-    try:
-        return date.fromisoformat(plain)
-    except ValueError:
-        pass
-    parts = re.fullmatch(r"(\d{1,2})([./-])(\d{1,2})\2(\d{4})", plain)
-    if parts:
-        a, b, year = int(parts[1]), int(parts[3]), int(parts[4])
-        orders = [(a, b)] if parts[2] == "." else [one for one in ((a, b), (b, a)) if one[1] <= 12]
-        if len(set(orders)) > 1 and order:
-            orders = [(a, b) if order == "day-month" else (b, a)]
-        if len(set(orders)) == 1 or a == b:
-            try:
-                return date(year, orders[0][1], orders[0][0])
-            except ValueError:
-                pass
-    raise NotUnderstood(
-        f"“{text}” is not a day that can be read one way only. Write it like 2026-04-18.", field="sampled", value=text
-    )
 
 
 def read_advice(heading: str, cell: str) -> tuple[str, float] | None:

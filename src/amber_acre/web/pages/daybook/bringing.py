@@ -19,6 +19,7 @@ from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.judge import AreaBook, stops, wants_reason
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.exchange.daybook_csv import EntryLine, read_daybook
+from amber_acre.exchange.days import DayOrder, order_told, read_day
 from amber_acre.store import daybook as store
 from amber_acre.store.areas import areas_in_use
 from amber_acre.store.books import books
@@ -84,7 +85,9 @@ def bring(request: Request, session: Writing, posted: Posted, today: Today) -> R
 
 def _read(session: Reading, text: str, today: date) -> list[Line]:
     areas, products = areas_in_use(session), {p.name.lower(): p for p in shelf(session)}
-    lines = [_line(one, areas, products, today) for one in read_daybook(text)]
+    rows = read_daybook(text)
+    order = order_told([one.text("applied_on") for one in rows])
+    lines = [_line(one, areas, products, today, order) for one in rows]
     named = {line.area.id: line.area for line in lines if line.area is not None}
     found = books(session, list(named.values()), today)
     for line in sorted(lines, key=lambda line: line.entry.on if line.entry else today):
@@ -101,7 +104,9 @@ def _judged(book: AreaBook, entry: Entry) -> Sequence[Verdict]:
     return [verdict for verdict in book.judged_entry(entry) if verdict.severity != "note"]
 
 
-def _line(one: EntryLine, areas: Sequence[AreaRow], products: Mapping[str, Product], today: date) -> Line:
+def _line(
+    one: EntryLine, areas: Sequence[AreaRow], products: Mapping[str, Product], today: date, order: DayOrder
+) -> Line:
     line = Line(one)
     try:
         line.area = _area(one, areas)
@@ -117,18 +122,14 @@ def _line(one: EntryLine, areas: Sequence[AreaRow], products: Mapping[str, Produ
         if amount.value <= 0 or size <= 0:
             raise NotUnderstood("Amount and area must be above zero.")
         key = -1 - one.number
-        line.entry = Entry(key, None, _day(one, today), product, Kilograms(amount.value), SquareMetres(size))
+        line.entry = Entry(key, None, _day(one, today, order), product, Kilograms(amount.value), SquareMetres(size))
     except AmberError as error:
         line.fault = error.sentence
     return line
 
 
-def _day(one: EntryLine, today: date) -> date:
-    try:
-        on = date.fromisoformat(one.text("applied_on"))
-    except ValueError:
-        raise NotUnderstood(f"“{one.text('applied_on')}” is not a day. Write it like 2026-04-18.") from None
-    return done_on(on, today, "applied_on")
+def _day(one: EntryLine, today: date, order: DayOrder) -> date:
+    return done_on(read_day(one.text("applied_on"), order, field="applied_on"), today, "applied_on")
 
 
 def _area(one: EntryLine, areas: Sequence[AreaRow]) -> AreaRow:

@@ -11,6 +11,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import DoesNotFit, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.season.weather import GROUND_STATES, GROWTHS, DayWeather, Kind
+from amber_acre.exchange.days import DayOrder, read_day
 from amber_acre.exchange.forecast_csv import ForecastLine
 from amber_acre.store.weather_tables import ObservationRow
 from amber_acre.web.forms.days import PlannedOn, SeenOn, planned_on
@@ -153,12 +154,10 @@ class StrikeSeenForm(Form):
     why: Needed
 
 
-def weather_of(line: ForecastLine, today: date, us: bool) -> DayWeather:
-    """A line of a forecast in the program's units; refuses what it cannot read, naming the column."""
-    try:
-        day = date.fromisoformat(line.text("day"))
-    except ValueError:
-        raise NotUnderstood(f"“{line.text('day')}” is not a day. Write it like 2026-05-28.", field="text") from None
+def weather_of(line: ForecastLine, today: date, us: bool, order: DayOrder = "") -> DayWeather:
+    """A line of a forecast in the program's units; refuses what it cannot read, naming the column. ``order`` of day and
+    month where its days can be read both ways."""
+    day = read_day(line.text("day"), order, today, "text")
     planned_on(day, today, "text")
     low, high = _degrees(line.text("min"), us), _degrees(line.text("max"), us)
     if low is not None and high is not None and low > high:

@@ -13,6 +13,7 @@ from starlette.datastructures import UploadFile
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput, NotUnderstood
 from amber_acre.core.measure.condition import COLOURS
 from amber_acre.core.season.weather import GROUND_STATES, GROWTHS, DayWeather, Kind
+from amber_acre.exchange.days import order_told
 from amber_acre.exchange.forecast_csv import read_forecast
 from amber_acre.exchange.text import read_text
 from amber_acre.store import observed as store
@@ -327,9 +328,11 @@ def bring_forecast(request: Request, session: Writing, posted: Posted, sent: Sen
 
 def _read(text: str, today: date, us: bool) -> list[tuple[int, DayWeather | None, str]]:
     found_lines: list[tuple[int, DayWeather | None, str]] = []
-    for line in read_forecast(text):
+    lines = read_forecast(text)
+    order = order_told([line.text("day") for line in lines])
+    for line in lines:
         try:
-            found_lines.append((line.number, weather_of(line, today, us), ""))
+            found_lines.append((line.number, weather_of(line, today, us, order), ""))
         except AmberError as error:
             found_lines.append((line.number, None, error.sentence))
     days = [day.day for _, day, _ in found_lines if day is not None]

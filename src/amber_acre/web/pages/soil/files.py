@@ -18,20 +18,17 @@ from amber_acre.core.soil.entry import read_values, with_unit_of_heading
 from amber_acre.core.soil.evidence import TEST_UNITS, SoilTest, TestUnit, refuse_doubts
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, BUFFER_NAMES, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS, RANGES
+from amber_acre.exchange.days import DayOrder, ambiguous_days, order_told, read_day
 from amber_acre.exchange.soil_csv import (
     ADVICE,
     BYTES_AT_MOST,
     ROLES,
-    DayOrder,
     LabTable,
     TestLine,
-    ambiguous_days,
     guess_roles,
     methods_named,
-    order_told,
     read_advice,
     read_advices,
-    read_day,
     read_depth,
     read_name,
     read_table,
