@@ -37,7 +37,7 @@ from amber_acre.web.draw.board import HEIGHT, WIDTH, draw_board
 from amber_acre.web.draw.climate_chart import draw_climate
 from amber_acre.web.draw.labels import Labels
 from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
-from amber_acre.web.draw.planting import bed_plan
+from amber_acre.web.draw.planting import bed_plan, hedge_plan
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet
 from amber_acre.web.draw.soil import (
@@ -375,3 +375,17 @@ def test_a_single_plant_stands_apart_from_none() -> None:
     assert pair is not None
     assert alone.words == "One plant on 11.7 m²; a ring of 30 cm is kept clear of mulch and granules."
     assert pair.words.startswith("2 plants on 11.7 m², 242 cm apart")  # the root of 5.85 m², by pencil
+
+
+def test_a_hedge_stands_in_a_row() -> None:
+    drawn = hedge_plan(25.2, 18.0, 30, 0.08)
+    assert drawn is not None
+    assert drawn.words == ("30 plants along 18.0 m, 60 cm apart; rings of 8 cm are kept clear of mulch and granules.")
+    assert len({y for _, y, _ in drawn.plants}) == 1
+    across = [x for x, _, _ in drawn.plants]
+    assert [round(b - a, 6) for a, b in pairwise(across)] == [round((drawn.width - 4) / 30, 6)] * 29
+    assert 0 < drawn.plant_r < drawn.ring_r < (across[1] - across[0]) / 2  # no plant covers its neighbour
+    alone = hedge_plan(2.0, 2.0, 1, 0.08)
+    assert alone is not None
+    assert alone.words.startswith("One plant along 2.0 m")
+    assert (hedge_plan(25.0, 0.0, 30, 0.08), hedge_plan(25.0, 18.0, 0, 0.08)) == (None, None)

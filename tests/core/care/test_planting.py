@@ -16,7 +16,7 @@ from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_
 from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
-from amber_acre.core.measure.area_facts import read_facts
+from amber_acre.core.measure.area_facts import ReadFact, read_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
@@ -413,3 +413,12 @@ def test_mulch_stops_short_of_what_it_would_rot() -> None:
     assert any("None on Lavandula angustifolia" in one.sentence for one in said)
     alike = planting("bed", "20 × Hemerocallis hybrids\n4 × Rosa hybrids", mulch_kind="chips", mulch_depth="0")
     assert left_bare(alike, chips) == ()
+
+
+def test_plants_of_a_hedge_are_counted_or_spaced_or_unknown() -> None:
+    at = ground("hedge", "Taxus baccata")
+    uncounted = {key: fact for key, fact in at.facts.items() if key != "plants"}
+    spaced = uncounted | {"spacing": ReadFact(0.6, "60 cm")}
+    told = [planting_of(replace(at, facts=facts)) for facts in (at.facts, spaced, uncounted)]
+    assert [(one.count, one.counted) for one in told] == [(40, True), (33, True), (1, False)]  # 20 m by 60 cm
+    assert planting("tree", "Quercus palustris").counted

@@ -91,6 +91,12 @@ class Planting:
         return sum(one.count for one in self.grown)
 
     @property
+    def counted(self) -> bool:
+        """Whether somebody said how many plants there are; of a hedge they may count, or measure its spacing."""
+        facts = self.ground.facts
+        return self.ground.kind != "hedge" or "plants" in facts or {"run", "spacing"} <= facts.keys()
+
+    @property
     def caliper_cm(self) -> float:
         """Diameters of all trunks together, cm."""
         return sum(self.trunks_cm)
@@ -219,7 +225,9 @@ def with_mulch(planting: Planting, depth_mm: float, kind: str) -> Planting:
 
 def _grown(ground: Ground) -> tuple[Grown, ...]:
     rows = listed(ground.facts)
-    counted = number_of(ground.facts, "count") or number_of(ground.facts, "plants")
+    run, spacing = number_of(ground.facts, "run"), number_of(ground.facts, "spacing")
+    along = round(run / spacing) if run and spacing else 0
+    counted = number_of(ground.facts, "count") or number_of(ground.facts, "plants") or along
     if ground.says("plant"):
         rows = (*rows, Listed(int(counted or HOW_MANY), ground.says("plant")))
     return tuple(Grown(row.name, row.count, ground.plant_called(row.name), row.planted_on) for row in rows)

@@ -35,7 +35,8 @@ def read_facts(
             if text:
                 read[fact.key] = read_fact(fact, text, reading)
             elif fact.needed:
-                raise MissingInput(f"{fact.label} is needed.", field=fact.key)
+                usual = f" ({fact.hint})" if fact.hint else ""
+                raise MissingInput(f"{fact.label}: this is needed{usual}.", field=fact.key)
         except AmberError as error:
             error.field = fact.key
             faults.append(error)

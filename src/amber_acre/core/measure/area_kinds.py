@@ -203,7 +203,7 @@ _KINDS = (
         "facts",
         (
             _PLANT,
-            Fact("run", "Run", "length", "or plants and spacing below"),
+            Fact("run", "Length of its run", "length", "or plants and spacing below"),
             Fact("plants", "Plants", "count"),
             Fact("spacing", "Spacing", "length"),
             Fact("width", "Width", "length", needed=True),

@@ -13,6 +13,7 @@ WIDTH, HEIGHT = 420.0, 170.0
 LEFT, RIGHT, TOP, BASE = 62.0, 396.0, 14.0, 140.0
 YEARS = 4
 SIDE = 240.0
+HEDGE_HIGH = 22.0  # of the strip of a long hedge
 SHOWN_PLANTS = 260  # more plants than this are not drawn one by one
 
 
@@ -132,6 +133,24 @@ def bed_plan(size_m2: float, counts: Sequence[tuple[str, int]], clear_m: float) 
     )
     radius = max(2.0, min(9.0, spacing * scale * 0.22))
     return BedPlan(WIDTH, high + 4, places, radius, radius + min(clear_m * scale, spacing * scale * 0.25), words)
+
+
+def hedge_plan(size_m2: float, run_m: float, count: int, clear_m: float) -> BedPlan | None:
+    """A hedge as a strip of its run, its plants in one row; None for no plants, too many, or without a run."""
+    if not 0 < count <= SHOWN_PLANTS or size_m2 <= 0 or run_m <= 0:
+        return None
+    scale = (WIDTH - 4) / run_m
+    high = max(HEDGE_HIGH, min(size_m2 / run_m * scale, WIDTH / 3))
+    spacing = run_m / count
+    places = tuple((2 + (WIDTH - 4) * (n + 0.5) / count, 2 + high / 2, 0) for n in range(count))
+    words = (
+        f"{count} plants along {run_m:.1f} m, {spacing * 100:.0f} cm apart; rings of {clear_m * 100:.0f} cm are kept"
+        " clear of mulch and granules."
+        if count > 1
+        else f"One plant along {run_m:.1f} m; a ring of {clear_m * 100:.0f} cm is kept clear of mulch and granules."
+    )
+    radius = max(1.5, min(9.0, spacing * scale * 0.3))
+    return BedPlan(WIDTH, high + 4, places, radius, radius + min(clear_m * scale, spacing * scale * 0.2), words)
 
 
 @dataclass(frozen=True)

@@ -34,7 +34,7 @@ from amber_acre.store.programmes import judged_jobs, programme_of
 from amber_acre.store.rules import rule_set_of
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.draw.lane import draw_planting
-from amber_acre.web.draw.planting import bed_plan, mulch_years, pot_drawing, tree_ground
+from amber_acre.web.draw.planting import bed_plan, hedge_plan, mulch_years, pot_drawing, tree_ground
 from amber_acre.web.draw.tape import draw_tape
 from amber_acre.web.forms.reading import Fault, Faults
 from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, units_of
@@ -149,14 +149,15 @@ def _habits(season: GardenSeason) -> Habits | None:
     return habits(feed.dose.value / 1000, feed.dose.count, WATERINGS_A_WEEK)
 
 
-def _agreed(season: GardenSeason) -> list[tuple[str, int, str, date | None]]:
-    """Each plant with its count, whether it goes with the group that decides, and when it was planted."""
+def _agreed(season: GardenSeason) -> list[tuple[str, int | None, str, date | None]]:
+    """Each plant with its count (None: nobody counted), whether it goes with the group that decides, and when it was
+    planted."""
     planting = season.planting
     own = {one.name for part, _ in season.own for one in part.grown}
     return [
         (
             one.plant.common.split(";")[0] if one.plant else one.name,
-            one.count,
+            one.count if planting.counted else None,
             _goes_along(one, planting, own),
             one.planted_on,
         )
@@ -190,7 +191,12 @@ def _drawn(season: GardenSeason, us: bool) -> Drawn:
     if group.basis == "litre":
         return Drawn(pot=_pot(season))
     counts = [(one.name, one.count) for one in planting.grown]
-    return Drawn(mulch, bed=bed_plan(float(ground.size_m2), counts, group.clear_mm / 1000))
+    size, clear = float(ground.size_m2), group.clear_mm / 1000
+    if ground.kind == "hedge":
+        total = sum(count for _, count in counts) if planting.counted else 0
+        run = ground.metres("run") or (ground.metres("spacing") or 0.0) * total
+        return Drawn(mulch, bed=hedge_plan(size, run, total, clear))
+    return Drawn(mulch, bed=bed_plan(size, counts, clear))
 
 
 def _pot(season: GardenSeason) -> Any:
