@@ -273,7 +273,7 @@ def bad(**changes: Any) -> Product:
         ({"density_kg_l": 10.65}, OutOfRange, "lb/gal"),
         ({"nitrogen": {"urea": 0.15}}, DoesNotFit, "forms add up to 15"),
         ({"p2o5": 0.8}, OutOfRange, "over 100"),
-        ({"nitrogen": {"coated": 0.21}}, MissingInput, "longevity"),
+        ({"nitrogen": {"coated": 0.21}}, MissingInput, "6 months at 21 °C"),
         ({"family": "magic"}, NotUnderstood, "family"),
     ],
 )

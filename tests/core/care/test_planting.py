@@ -422,3 +422,39 @@ def test_plants_of_a_hedge_are_counted_or_spaced_or_unknown() -> None:
     told = [planting_of(replace(at, facts=facts)) for facts in (at.facts, spaced, uncounted)]
     assert [(one.count, one.counted) for one in told] == [(40, True), (33, True), (1, False)]  # 20 m by 60 cm
     assert planting("tree", "Quercus palustris").counted
+
+
+@pytest.mark.parametrize(
+    ("kind", "plants", "texts", "group"),
+    [
+        ("tree", "Malus domestica", {}, "fruit"),
+        ("tree", "plum", {"age": "mature"}, "fruit"),
+        ("tree", "fig", {}, "mature-tree"),  # lean fruit
+        ("tree", "lemon", {}, "citrus-tree"),
+        ("tree", "Citrus reticulata", {"age": "young"}, "citrus-tree"),
+        ("container", "lemon", {}, "citrus"),
+        ("tree", "oak", {}, "mature-tree"),
+        ("bed", "12 × raspberry", {}, "fruit"),
+        ("bed", "3 × grape vine", {}, "shrub"),
+        ("bed", "12 × blueberry", {}, "acid"),
+    ],
+)
+def test_hungry_fruit_and_citrus_have_years_of_their_own(
+    kind: str, plants: str, texts: dict[str, str], group: str
+) -> None:
+    assert planting(kind, plants, **texts).group.key == group
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize("climate", KINDS, ids=lambda kind: kind.key)
+def test_fruit_is_fed_once_and_citrus_three_times_at_most_in_any_climate(
+    climate: Any, half: Literal["north", "south"]
+) -> None:
+    where = climate.climate(half)
+    start = season_start(where, START)
+    for plants, most in (("apple", 1), ("lemon", 3)):
+        one = planting_of(ground("tree", plants, where))
+        rounds = feed_asked(one, year(one, start), start).rounds
+        assert len(rounds) <= most
+        assert sum(each.nitrogen for each in rounds) <= one.group.need[1]
+        assert rounds

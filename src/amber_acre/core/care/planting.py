@@ -12,7 +12,7 @@ from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.findings import Level, level
-from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CareGroup, group_of_plant, usual_m2
+from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CITRUS, CareGroup, group_of_plant, usual_m2
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import SoilOf
@@ -21,7 +21,8 @@ NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
 ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
 OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
-WOODY = ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "rose", "acid")  # groups that keep their wood
+TREES = ("conifer", "young-tree", "mature-tree", "fruit", "citrus-tree")
+WOODY = ("hedge", "shrub", *TREES, "rose", "acid")  # groups that keep their wood
 AS_MUCH = 0.9  # of the most ground a group holds from which another holds as much [common-practice]
 HOW_MANY = 1  # what grows there where nobody has counted
 
@@ -177,7 +178,7 @@ class Planting:
 
 def soil_kind(group: CareGroup) -> SoilOf:
     """Whose sufficiency ranges hold: 'woody' of trees, conifers, hedges and shrubs, else 'bed'."""
-    return "woody" if group.key in ("hedge", "shrub", "conifer", "young-tree", "mature-tree", "acid") else "bed"
+    return "woody" if group.key in ("hedge", "shrub", *TREES, "acid") else "bed"
 
 
 def planting_of(ground: Ground) -> Planting:
@@ -279,7 +280,7 @@ def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
 def _of_pots(plants: list[Plant]) -> tuple[CareGroup, str]:
     if plants and all("d" in plant.flags or plant.group == "succulent" for plant in plants):
         return CARE_GROUPS["succulent"], "its plants are succulents"
-    if plants and all(plant.botanical.startswith("Citrus") for plant in plants):
+    if plants and all(plant.botanical.startswith(CITRUS) for plant in plants):
         return CARE_GROUPS["citrus"], "its plants are citrus"
     return CARE_GROUPS["pots"], "plants in pots"
 
@@ -288,6 +289,9 @@ def _of_tree(ground: Ground, plants: list[Plant]) -> tuple[CareGroup, str]:
     plant = plants[0] if plants else None
     if plant is not None and plant.group == "palm":
         return CARE_GROUPS["palm"], "a palm"
+    if plant is not None and group_of_plant(plant) in ("fruit", "citrus-tree"):
+        group = CARE_GROUPS[group_of_plant(plant)]
+        return group, "a citrus tree" if plant.botanical.startswith(CITRUS) else "a fruit tree"
     if plant is not None and "n" in plant.flags and ground.says("age") != "mature":
         return CARE_GROUPS["conifer"], "a conifer"
     if ground.says("age") == "young":

@@ -107,6 +107,14 @@ CARE_GROUPS: dict[str, CareGroup] = {
             RoundRow("Second palm feed", "wakes", 0.3, 85, "slow and steady while it is warm"),
             RoundRow("Third palm feed", "wakes", 0.3, 170, "slow and steady while it is warm")),
             tender=True, slow_least=0.6, k_per_n=1.1, p_per_n=0.25, placement="dripline", clear_mm=150.0),
+        CareGroup("fruit", "fruit trees and bushes", (4, 9), "yearly", 6.0, (
+            RoundRow("Spring feed", "wakes", 1.0, 0, "blossom, shoots and fruit draw on it; later makes soft wood"),),
+            slow_least=0.4, k_per_n=0.8, p_per_n=0.3, placement="dripline", clear_mm=150.0),
+        CareGroup("citrus-tree", "citrus in the ground", (8, 16), "yearly", 11.0, (
+            RoundRow("Spring feed", "wakes", 0.4, 0, "blossom and the first flush"),
+            RoundRow("Summer feed", "wakes", 0.35, 75, "fruit swells with the second flush"),
+            RoundRow("Late summer feed", "wakes", 0.25, 150, "the last flush hardens before the cold")),
+            tender=True, k_per_n=0.6, p_per_n=0.25, placement="dripline", clear_mm=150.0),
         CareGroup("young-tree", "young trees", (5, 10), "by finding", 6.0, (
             RoundRow("Spring feed", "wakes", 1.0, 0, "slow, over the root zone, as growth begins"),),
             slow_least=0.6, placement="dripline", p_per_n=0.25, clear_mm=150.0),
@@ -126,7 +134,8 @@ FED_FINDINGS = ("short", "low-n", "pale-old", "k-old")
 # Where plants of several groups share a bed and hold as much ground: the first of these that is there decides, for the
 # plants that bear least are spoiled soonest [common-practice].
 CAREFUL_FIRST = (
-    "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "rose", "exotic", "hedge",
+    "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "fruit", "rose",
+    "citrus-tree", "exotic", "hedge",
 )  # fmt: skip
 # The group a plant of the catalogue belongs to, by its group there.
 OF_PLANT = {
@@ -151,8 +160,12 @@ OF_PLANT = {
 DRY = ("lean", "succulent")  # plants of dry country: organic mulch keeps their crowns moist
 
 
+CITRUS = "Citrus "  # what its botanical names begin with
+
+
 def group_of_plant(plant: Plant) -> str:
-    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics."""
+    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics, hungry fruit and
+    citrus by themselves."""
     if "d" in plant.flags:
         return "lean"
     if "a" in plant.flags:
@@ -161,6 +174,10 @@ def group_of_plant(plant: Plant) -> str:
         return "shrub"  # wild roses live as shrubs do
     if plant.growth == "warm season" and plant.nitrogen == "high" and plant.group == "perennial":
         return "exotic"
+    if plant.botanical.startswith(CITRUS):
+        return "citrus-tree"
+    if plant.group == "fruit" and plant.nitrogen != "low":
+        return "fruit"
     return OF_PLANT.get(plant.group, "shrub")
 
 
@@ -178,12 +195,14 @@ EACH_M2 = {
     "acid": 0.8,
     "exotic": 0.8,
     "palm": 3.0,
+    "fruit": 1.2,
+    "citrus-tree": 3.0,
     "hedge": 0.3,
 }
 CLIMBER_M2 = 0.25  # of the group of shrubs, and narrower: half a metre apart [common-practice]
 # Groups that are fed plant by plant in a bed that another group decides: greedy ones, and those whose feed is their
 # own [common-practice]. Bulbs, ground cover and grasses live on what the bed gets.
-GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial")
+GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial", "fruit", "citrus-tree")
 
 
 def usual_m2(plant: Plant | None, key: str = "") -> float:
