@@ -2,6 +2,8 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
+
 import pytest
 
 from amber_acre.core.tables.plant_names import find_plant, may_mean, nearest
@@ -84,7 +86,11 @@ def test_one_of_several_bears_what_any_of_them_bears() -> None:
     assert "k" in red.flags
     assert "k" not in maple.flags
     assert maple.salt == "sensitive"
-    assert nearest("Acer negundo") == nearest("maples")
+    box_elder, any_maple = nearest("Acer negundo"), nearest("maples")
+    assert box_elder is not None
+    assert any_maple is not None
+    assert (box_elder.common, any_maple.common) == ("Acer negundo", "maples")  # as it was typed
+    assert replace(box_elder, common="") == replace(any_maple, common="")
 
 
 def test_what_a_name_may_mean_is_asked_of_its_last_word() -> None:

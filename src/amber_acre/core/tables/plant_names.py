@@ -31,7 +31,7 @@ def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None
 
     Its botanical or a common name, in the plural as well, brackets and cultivars left out, ``x`` for ×; else one of its
     genus, of those whose common names end in the word typed, or of the group so called, where all of them are cared for
-    alike.
+    alike. Such a one is called as it was typed: an agave nobody named closer is not called the foxtail agave.
     """
     plants = tuple(dict.fromkeys((catalogue() if among is None else among).values()))
     exact = name.strip().lower()
@@ -44,7 +44,7 @@ def nearest(name: str, among: Mapping[str, Plant] | None = None) -> Plant | None
             if wanted in _names(plant):
                 return plant
     kin = _kin(_plain(name), plants)
-    return _any_of(kin) if kin and _alike(kin) else None
+    return replace(_any_of(kin), common=name.strip()) if kin and _alike(kin) else None
 
 
 def may_mean(name: str) -> tuple[Plant, ...]:
