@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.care.planting import Grown, group_of
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.measure.listed_plants import Listed
@@ -101,9 +102,21 @@ def test_a_tree_is_fed_by_a_finding(kind: str, finding: str, says: bool) -> None
     assert ("tree-finding" in broken(job(QUICK, 10, ON), at)) is says
 
 
-def test_palms_are_no_trees_here() -> None:
-    at = ground("tree", plants=(catalogue()["trachycarpus-fortunei"],))
-    assert "tree-finding" not in broken(job(QUICK, 10, ON), at)
+@pytest.mark.parametrize(
+    ("plant", "says"),
+    [
+        ("trachycarpus-fortunei", False),
+        ("malus-domestica", False),
+        ("citrus-x-limon", False),
+        ("ficus-carica", True),  # lean fruit
+        ("quercus-palustris", True),
+    ],
+)
+def test_palms_fruit_and_citrus_wait_for_no_finding(plant: str, says: bool) -> None:
+    grown = catalogue()[plant]
+    at = ground("tree", plants=(grown,), facts=facts(plant=grown.botanical))
+    assert ("tree-finding" in broken(job(QUICK, 10, ON), at)) is says
+    assert (group_of(at, (Grown(grown.botanical, 1, grown),))[0].fed == "by finding") is says  # so says the year
 
 
 def test_chloride_on_what_it_harms() -> None:

@@ -12,7 +12,15 @@ from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.soil.findings import Level, level
-from amber_acre.core.tables.care_groups import CARE_GROUPS, CAREFUL_FIRST, CITRUS, CareGroup, group_of_plant, usual_m2
+from amber_acre.core.tables.care_groups import (
+    CARE_GROUPS,
+    CAREFUL_FIRST,
+    CITRUS,
+    CareGroup,
+    group_of_plant,
+    usual_m2,
+    yearly_tree,
+)
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import SoilOf
@@ -287,11 +295,9 @@ def _of_pots(plants: list[Plant]) -> tuple[CareGroup, str]:
 
 def _of_tree(ground: Ground, plants: list[Plant]) -> tuple[CareGroup, str]:
     plant = plants[0] if plants else None
-    if plant is not None and plant.group == "palm":
-        return CARE_GROUPS["palm"], "a palm"
-    if plant is not None and group_of_plant(plant) in ("fruit", "citrus-tree"):
-        group = CARE_GROUPS[group_of_plant(plant)]
-        return group, "a citrus tree" if plant.botanical.startswith(CITRUS) else "a fruit tree"
+    yearly = yearly_tree(plants[:1])
+    if yearly:
+        return CARE_GROUPS[yearly], {"palm": "a palm", "fruit": "a fruit tree"}.get(yearly, "a citrus tree")
     if plant is not None and "n" in plant.flags and ground.says("age") != "mature":
         return CARE_GROUPS["conifer"], "a conifer"
     if ground.says("age") == "young":

@@ -10,7 +10,7 @@ from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, of_groups, settled_mm, stands_dry
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Millimetres, OnDay, Plain, Sentence
-from amber_acre.core.tables.care_groups import DRY, FED_FINDINGS
+from amber_acre.core.tables.care_groups import DRY, FED_FINDINGS, yearly_tree
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, CONDITION_WORDS, MULCHES, Condition, Mulch
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tolerance import over
@@ -147,8 +147,7 @@ def _through_fabric(case: Case) -> Iterable[Broken]:
 
 
 def _tree_without_finding(case: Case) -> Iterable[Broken]:
-    palm = any(plant.group == "palm" for plant in case.ground.plants)
-    if case.ground.kind != "tree" or palm or not nitrogen_of(case.itself):
+    if case.ground.kind != "tree" or yearly_tree(case.ground.plants) or not nitrogen_of(case.itself):
         return
     if case.ground.says("finding") not in FED_FINDINGS:
         yield Broken(
@@ -300,7 +299,7 @@ RULES = (
     Rule(
         "tree-finding",
         "sum",
-        "A tree is fed by a finding alone.",
+        "A tree is fed by a finding alone; palms, hungry fruit and citrus every year.",
         "warn",
         "root-zone",
         _tree_without_finding,

@@ -6,6 +6,7 @@ row says otherwise: 5 g/m² is about 1 lb/1000 ft².
 
 from __future__ import annotations
 
+from collections.abc import Iterable
 from dataclasses import dataclass
 from typing import Literal
 
@@ -179,6 +180,15 @@ def group_of_plant(plant: Plant) -> str:
     if plant.group == "fruit" and plant.nitrogen != "low":
         return "fruit"
     return OF_PLANT.get(plant.group, "shrub")
+
+
+def yearly_tree(plants: Iterable[Plant]) -> str:
+    """The group of trees that are fed every year and wait for no finding: palm, hungry fruit, citrus; '' of others."""
+    for plant in plants:
+        key = "palm" if plant.group == "palm" else group_of_plant(plant)
+        if key in ("palm", "fruit", "citrus-tree"):
+            return key
+    return ""
 
 
 # Ground of one plant of a group in a bed, m²: usual planting distances squared [common-practice].
