@@ -370,6 +370,15 @@ def test_seed_waits_for_warm_ground_and_a_calm_day(grass: str, soil: float, wind
     assert code(says(None, over, work="seed", grass=grass)) == decides
 
 
+def test_winter_grass_sown_into_warm_turf_comes_up_as_what_it_is() -> None:
+    over: dict[str, Any] = {"grass": "couch", "facts": {"begins": "over", "winter_grass": "perennial-rye"}}
+    mild = sky((seen("soil", value=12.0),))
+    assert says(None, mild, work="seed", **over).verdict == "go"
+    assert code(says(None, sky((seen("soil", value=7.9),)), work="seed", **over)) == "cold_soil"
+    assert code(says(None, mild, work="seed", grass="couch")) == "cold_soil"
+    assert code(says(None, sky(day={"max_c": 35.0}), work="seed", **over)) == "heat"
+
+
 def test_a_dry_bed_that_nobody_waters_waits_for_rain() -> None:
     dry = (seen("ground", word="dry"),)
     bed: dict[str, Any] = {"kind": "bed", "irrigated": False}

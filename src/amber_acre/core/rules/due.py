@@ -40,7 +40,7 @@ def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...
     if pot and product is not None and product.slow_fraction >= product.quick_fraction:
         del rules[0]  # pellets stay where they lie
     if judged.job.work == "seed":
-        cold = Degrees(SPROUTS_FROM_C[judged.ground.season])
+        cold = Degrees(SPROUTS_FROM_C[judged.ground.seed_season])
         rules.append(Sentence.of("wind over {limit}, or soil under {cold}", limit=WindSpeed(SEED_M_S), cold=cold))
         return tuple(rules)
     if product is None:

@@ -163,6 +163,11 @@ class Ground:
         return self.sown_for_winter if sown is not None and 0 <= (day - sown).days < WINTER_GRASS_DAYS else None
 
     @property
+    def seed_season(self) -> Season:
+        """The season of what would be sown here: of the winter grass its form names, else of its own."""
+        return self.sown_for_winter.season if self.sown_for_winter is not None else self.season
+
+    @property
     def sown_for_winter(self) -> Grass | None:
         """The grass its form says is sown into it for the winter; None for none."""
         return GRASS_BY_KEY.get(self.says("winter_grass")) if self.says("begins") == "over" else None

@@ -242,7 +242,9 @@ def _heat(one: HeldDay) -> Iterable[Reason]:
 
 
 def _grows_in_heat(one: HeldDay) -> bool:
-    return one.ground.season == "warm" and one.ground.irrigated is True
+    """Whether what is worked on, or what is sown, grows best in heat and is watered."""
+    season = one.ground.seed_season if one.job.work == "seed" else one.ground.season
+    return season == "warm" and one.ground.irrigated is True
 
 
 def _hot_cap(one: HeldDay) -> float:
@@ -258,7 +260,7 @@ def _rests(one: HeldDay) -> Iterable[Reason]:
     """Turf that takes nothing up: at rest, wilted, its roots cold; seed that would lie in cold ground."""
     growth, soil = one.sky.growth(one.day), one.sky.soil(one.day)
     if one.job.work == "seed" and soil is not None and soil.value is not None:
-        sprouts = SPROUTS_FROM_C[one.ground.season]
+        sprouts = SPROUTS_FROM_C[one.ground.seed_season]
         if soil.value < sprouts:
             yield Reason(
                 "cold_soil",
