@@ -54,7 +54,7 @@ SPOILT = [
     ("hedge", HEDGE | {"facts-run": ""}, "facts-run", "Give the run of the hedge"),
     ("hedge", HEDGE | {"facts-width": "wide"}, "facts-width", "cannot be read as a length"),
     ("hedge", HEDGE | {"facts-height": "-2 m"}, "facts-height", "above zero"),
-    ("tree", TREE | {"facts-stems": ""}, "facts-stems", "Stems is needed"),
+    ("tree", TREE | {"facts-stems": ""}, "facts-stems", "Stems: this is needed (one size a stem"),
     ("tree", TREE | {"facts-stems": "56 m"}, "facts-stems", "Check the unit"),
     ("tree", TREE | {"facts-factor": "30"}, "facts-factor", "outside 12 to 18"),
     ("tree", TREE | {"facts-zone_by": "dripline"}, "facts-crown", "dripline needs"),
@@ -77,7 +77,7 @@ SPOILT = [
     ("bed", BED | {"size-outline": "freehand"}, "size-outline", "Choose one"),
     ("patch", PATCH | {"parent": ""}, "parent", "measure the lawn first"),
     ("patch", PATCH | {"parent": "3"}, "parent", "lawn is gone"),
-    ("patch", PATCH | {"facts-cause": ""}, "facts-cause", "Cause is needed"),
+    ("patch", PATCH | {"facts-cause": ""}, "facts-cause", "Cause: this is needed"),
 ]
 
 
