@@ -169,3 +169,14 @@ def test_what_comes_back_does_not_meet_its_namesake(demo: Browser) -> None:
         == 303
     )
     assert "Rename that one, then bring this one back" in demo.post("/properties/2/restore", {}).text
+
+
+def test_a_week_to_come_waits_for_nothing_planned_before_it(demo: Browser) -> None:
+    """What is to be done next week will have been done in the week after it: no job is late or asks in advance."""
+    now = demo.get("/").text
+    late_now = set(re.findall(r"Overdue \((\d+)\)", now)) or {"0"}
+    for monday in ("2026-06-01", "2026-06-08", "2026-07-06", "2026-09-14"):
+        page = demo.get(f"/?day={monday}").text
+        later = set(re.findall(r"Overdue \((\d+)\)", page)) or {"0"}
+        assert max(map(int, later)) <= max(map(int, late_now)), monday
+        assert "is not logged: it comes first" not in page, monday

@@ -130,9 +130,14 @@ def _own(
     asks, brings = (unrounded(round(of, 2)) for of in (asked.nitrogen, brought))
     words = (
         f"{_names(part)}: fed plant by plant beside the rest, for they ask for {asks} g/m² of nitrogen a year on their"
-        f" {unrounded(round(float(size), 1))} m²; {bed}these rounds bring {brings} g/m²."
+        f" {_three_figures(size)} m²; {bed}these rounds bring {brings} g/m²."
     )
     return kept, [Said("own_feed", words), *(one for one in told if one.obstacle)]
+
+
+def _three_figures(size_m2: float) -> str:
+    """A size in a sentence; its page turns it into the reader's units."""
+    return unrounded(float(f"{size_m2:.3g}"))
 
 
 def _names(part: Planting) -> str:
@@ -163,7 +168,7 @@ def plant_by_plant(job: Job, part: Planting) -> Job:
         return job
     each = job.dose.value * part.ground.size_m2 / count
     first, *rest = job.reason.split("\n")
-    where = f"{first} By plant: their ground is {unrounded(round(float(part.ground.size_m2), 1))} m²."
+    where = f"{first} By plant: their ground is {_three_figures(part.ground.size_m2)} m²."
     job = replace(job, reason="\n".join((where, *rest)))
     if product.liquid and product.density_kg_l:
         return replace(job, dose=Dose(each / product.density_kg_l, "plant_volume", count))

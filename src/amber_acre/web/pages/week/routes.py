@@ -59,7 +59,7 @@ def _page(
     request: Request, session: Reading, chosen: date, today: date, read: Read[Any], status: int = 200
 ) -> HTMLResponse:
     monday, sunday = week_of(chosen)
-    week = week_of_jobs(request, session, monday, max(monday, min(today, sunday)))
+    week = week_of_jobs(request, session, monday, today)
     return render(
         request,
         "week/week.html",

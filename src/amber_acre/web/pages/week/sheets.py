@@ -45,8 +45,8 @@ class JobSheet:
 @router.get("/sheets")
 def job_sheets(request: Request, session: Reading, today: Today, day: AsOf = None) -> HTMLResponse:
     """What is due in a week, a page for each property; what waits or is stopped says so."""
-    monday, sunday = week_of(day or today)
-    week = week_of_jobs(request, session, monday, max(monday, min(today, sunday)))
+    monday, _ = week_of(day or today)
+    week = week_of_jobs(request, session, monday, today)
     jobs = [*week.due, *week.waiting, *week.held]
     jobs.sort(key=lambda one: (one.area.property.climate.name, one.area.property.name, one.area.id))
     sheets = [

@@ -28,7 +28,8 @@ from amber_acre.web.shown import Shown
 from amber_acre.web.skies import skies_over
 
 DUE: tuple[State, ...] = ("due", "in part")
-WANTED: tuple[State, ...] = (*DUE, "held", "late", "missed")
+LATE: tuple[State, ...] = ("late", "missed")
+WANTED: tuple[State, ...] = (*DUE, "held", *LATE)
 KEPT_WEEKS = 1024  # jobs whose verdicts of a week are kept
 _KEPT: Results[tuple[int, int, int, date, int], tuple[DayVerdict, ...]] = Results(KEPT_WEEKS)
 
@@ -120,7 +121,7 @@ class Week:
     @property
     def late(self) -> list[DueJob]:
         """What should have been done before."""
-        return [one for one in self.jobs if one.state in ("late", "missed")]
+        return [one for one in self.jobs if one.state in LATE]
 
     @property
     def visits(self) -> list[Visit]:
@@ -146,13 +147,20 @@ class Week:
         return list(found.items())
 
 
-def week_of_jobs(request: Request, session: Reading, monday: date, from_day: date) -> Week:
-    """Jobs of any kind that are due in the week, held in it, or late and not done, by place and day."""
+def week_of_jobs(request: Request, session: Reading, monday: date, today: date) -> Week:
+    """Jobs of any kind that are due in the week, held in it, or late and not done, by place and day.
+
+    A week to come is judged as things stand today: what is planned before it will have been done, so nothing in it
+    waits for that, and nothing is late that is not late now.
+    """
     sunday = monday + timedelta(days=6)
+    from_day = max(monday, min(today, sunday))
+    known = min(from_day, today)
     wanted = [
         (area, judged, state)
-        for area, judged in jobs_in_use(session, from_day)
+        for area, judged in jobs_in_use(session, known)
         if (state := state_in_week(judged.stands, sunday, from_day)) in WANTED
+        and (state not in LATE or judged.state(known) in LATE)
     ]
     places = list({area.property.id: area.property for area, _, _ in wanted}.values())
     skies = skies_over(request, session, places, monday, sunday)
