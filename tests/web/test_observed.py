@@ -10,6 +10,7 @@ import pytest
 from sqlalchemy import Engine, text
 from sqlalchemy.exc import IntegrityError
 
+from amber_acre.store.observed import LIMIT_BOUNDS
 from tests.conftest import Browser
 from tests.web.forms import sentence_beside
 
@@ -283,3 +284,18 @@ def test_work_and_files_ask_as_well_on_a_day_that_held(demo: Browser, demo_engin
     )
     read = demo.post("/daybook/bring", {"text": rows}, page="/daybook/bring")
     assert "The ground is wet (Wren)" in html.unescape(read.text)
+
+
+def test_every_limit_of_a_day_can_be_set_within_what_the_trade_uses(demo: Browser) -> None:
+    units = {"heavy_rain_mm": " mm", "sulphur_c": " °C", "leaf_hours": ""}
+    for key, (low, high) in LIMIT_BOUNDS.items():
+        unit = units.get(key, " m/s")
+        form = {"value": f"{(low + high) / 2:.0f}{unit}", "why": "tried here"}
+        assert demo.post(f"/almanac/judging/limits/{key}", form, "/almanac/judging").status_code == 303, key
+        far = demo.post(
+            f"/almanac/judging/limits/{key}", form | {"value": f"{high * 1.1:.1f}{unit}"}, "/almanac/judging"
+        )
+        assert far.status_code == 422, key
+    page = words(demo, "/almanac/judging")
+    assert page.count("tried here") == len(LIMIT_BOUNDS)
+    assert "Wind that carries granules over the edge Set 27 May 2026: tried here 9 m/s" in page

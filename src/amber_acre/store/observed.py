@@ -23,6 +23,8 @@ LIMIT_BOUNDS = {
     "wind_m_s": (1.0, 8.0),
     "sulphur_c": (15.0, 35.0),
     "leaf_hours": (1.0, 24.0),
+    "thrown_m_s": (3.0, 15.0),
+    "seed_m_s": (1.0, 12.0),
 }
 YEAR_BACK = timedelta(days=400)  # observations older than this say nothing of a season any more
 
@@ -163,6 +165,8 @@ def hold_limits(session: Session) -> Limits:
         own.get("wind_m_s", USUAL.wind_m_s),
         own.get("sulphur_c", USUAL.sulphur_c),
         int(own.get("leaf_hours", USUAL.leaf_hours)),
+        own.get("thrown_m_s", USUAL.thrown_m_s),
+        own.get("seed_m_s", USUAL.seed_m_s),
     )
 
 

@@ -220,6 +220,9 @@ def test_a_firm_sets_its_own_custom_thresholds() -> None:
     here, leaf = ground(irrigated=True), job(LEAF, 3.0, DAY)
     windy = sky(day={"wind_m_s": 3.5})
     assert day_verdict(leaf, here, windy, DAY, Limits(wind_m_s=3.0)).reasons[0].code == "wind"
+    for what in (job(SLOW, 12.0, DAY), job(None, 0.0, DAY, work="seed")):
+        assert day_verdict(what, here, windy, DAY, Limits(thrown_m_s=3.5, seed_m_s=3.5)).goes
+        assert day_verdict(what, here, windy, DAY, Limits(thrown_m_s=3.4, seed_m_s=3.4)).reasons[0].code == "wind"
     rain = sky(day={"rain_mm": 5.0, "rain_from_hour": 12})
     assert day_verdict(leaf, here, rain, DAY, Limits(leaf_hours=2)).verdict == "go"
 

@@ -6,7 +6,7 @@ from datetime import date, timedelta
 
 from amber_acre.core.jobs.standing import StandingJob, State
 from amber_acre.core.rules.held_day import USUAL, Limits, thrown
-from amber_acre.core.rules.hold_checks import DUSTY, SEED_M_S, SPROUTS_FROM_C, THROWN_M_S, scorches
+from amber_acre.core.rules.hold_checks import DUSTY, SPROUTS_FROM_C, scorches
 from amber_acre.core.rules.holds import WEATHERED
 from amber_acre.core.rules.in_season import burns_in_heat
 from amber_acre.core.rules.judged import JudgedJob
@@ -40,8 +40,8 @@ def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...
     if pot and product is not None and product.slow_fraction >= product.quick_fraction:
         del rules[0]  # pellets stay where they lie
     if judged.job.work == "seed":
-        cold = Degrees(SPROUTS_FROM_C[judged.ground.seed_season])
-        rules.append(Sentence.of("wind over {limit}, or soil under {cold}", limit=WindSpeed(SEED_M_S), cold=cold))
+        wind, cold = WindSpeed(limits.seed_m_s), Degrees(SPROUTS_FROM_C[judged.ground.seed_season])
+        rules.append(Sentence.of("wind over {limit}, or soil under {cold}", limit=wind, cold=cold))
         return tuple(rules)
     if product is None:
         return tuple(rules)
@@ -56,5 +56,5 @@ def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...
     elif product.family in DUSTY:
         rules.append(Sentence.of("wind over {limit}", limit=WindSpeed(limits.wind_m_s)))
     elif thrown(judged.job) and not pot:
-        rules.append(Sentence.of("wind over {limit}", limit=WindSpeed(THROWN_M_S)))
+        rules.append(Sentence.of("wind over {limit}", limit=WindSpeed(limits.thrown_m_s)))
     return tuple(rules)

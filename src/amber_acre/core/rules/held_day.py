@@ -25,6 +25,8 @@ class Limits:
     wind_m_s: float = 4.0  # drift of a spray, about 9 mph [common-practice]
     sulphur_c: float = SULPHUR_BURNS_FROM_C
     leaf_hours: int = LEAF_HOURS
+    thrown_m_s: float = 10.0  # carries granules over the edge of what is fed [common-practice]
+    seed_m_s: float = 6.0  # carries seed [common-practice]
 
 
 USUAL = Limits()

@@ -27,8 +27,6 @@ DUSTY = ("lime", "sulphur", "gypsum")
 DEEP_FROST_C = -4.0  # a night that freezes the ground itself [common-practice]
 THAWS_FROM_C = 5.0  # highest of a day that takes a night's frost off by noon [common-practice]
 FREEZING_DAYS = 3  # days on end under 0 °C on average: the ground under them is hard [common-practice]
-THROWN_M_S = 10.0  # wind that carries granules over the edge of what is fed [common-practice]
-SEED_M_S = 6.0  # wind that carries seed [common-practice]
 SPROUTS_FROM_C: dict[Season, float] = {"cool": 8.0, "warm": 18.0}  # soil in which seed comes up [common-practice]
 WILTED_DAYS = 3  # how long grass that is watered is taken to stay wilted [common-practice]
 HARM_IN_HEAT: dict[Work, str] = {
@@ -190,13 +188,13 @@ def _wind(one: HeldDay) -> Iterable[Reason]:
     if wind is None:
         return
     if one.job.work == "seed":
-        what, limit = "seed comes down elsewhere", SEED_M_S
+        what, limit = "seed comes down elsewhere", one.limits.seed_m_s
     elif product is None:
         return
     elif one.sprayed or product.family in DUSTY:
         what, limit = "spray drifts" if one.sprayed else "the dust drifts", one.limits.wind_m_s
     elif thrown(one.job) and not one.ground.traits.by_litre:
-        what, limit = "it carries granules over the edge", THROWN_M_S
+        what, limit = "it carries granules over the edge", one.limits.thrown_m_s
     else:
         return
     if wind > limit:

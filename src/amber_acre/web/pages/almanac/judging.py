@@ -58,13 +58,15 @@ LIMIT_NAMES = {
     "wind_m_s": "Wind that a spray or dust drifts in",
     "sulphur_c": "Air in which sulphur and iron burn",
     "leaf_hours": "Hours a sprayed leaf stays dry",
+    "thrown_m_s": "Wind that carries granules over the edge",
+    "seed_m_s": "Wind that carries seed",
 }
 
 
 def _read_limit(key: str, text: str, us: bool) -> float:
     if key == "heavy_rain_mm":
         return typed.rainfall(text, "in" if us else "mm", key).value
-    if key == "wind_m_s":
+    if key.endswith("_m_s"):
         return typed.wind(text, "mph" if us else "m/s", key).value
     if key == "sulphur_c":
         return typed.temperature(text, "°F" if us else "°C", key).value
