@@ -256,22 +256,12 @@ def scorches(product: Product) -> bool:
 
 def _rests(one: HeldDay) -> Iterable[Reason]:
     """Turf that takes nothing up: at rest, wilted, its roots cold; seed that would lie in cold ground."""
-    growth, soil = one.sky.growth(one.day), one.sky.soil(one.day)
-    if one.job.work == "seed" and soil is not None and soil.value is not None:
-        sprouts = SPROUTS_FROM_C[one.ground.seed_season]
-        if soil.value < sprouts:
-            yield Reason(
-                "cold_soil",
-                Sentence.of(
-                    "Soil at {soil} ({who}, {on}): seed lies and rots, or is eaten; it comes up from {limit}.",
-                    soil=Degrees(soil.value),
-                    who=Plain(soil.who),
-                    on=OnDay(soil.on),
-                    limit=Degrees(sprouts),
-                ),
-            )
+    if one.job.work == "seed":
+        words = "Soil at {soil} ({who}, {on}): seed lies and rots, or is eaten; it comes up from {limit}."
+        yield from _colder(one, SPROUTS_FROM_C[one.ground.seed_season], words)
     if not one.ground.traits.turf or not (one.feeds or one.job.work == "core"):
         return
+    growth = one.sky.growth(one.day)
     if growth is not None and growth.word == "dormant":
         does = "it takes nothing up" if one.feeds else "holes do not close"
         words = "The grass rests ({who}, {on}): {does}."
@@ -280,21 +270,18 @@ def _rests(one: HeldDay) -> Iterable[Reason]:
     elif growth is not None and growth.word == "wilted" and (one.day - growth.on).days <= WILTED_DAYS:
         words = "The grass is wilted ({who}, {on}): water it, and wait until it stands again."
         yield Reason("drought", Sentence.of(words, who=Plain(growth.who), on=OnDay(growth.on)))
-    if not one.feeds:
-        return
-    winter = one.ground.winter_grass(one.day)
-    coldest = COLD_SOIL_C[winter.season if winter is not None else one.ground.season]
-    if soil is not None and soil.value is not None and soil.value < coldest:
-        yield Reason(
-            "cold_soil",
-            Sentence.of(
-                "Soil at {soil} ({who}, {on}): the roots take nothing up under {limit}.",
-                soil=Degrees(soil.value),
-                who=Plain(soil.who),
-                on=OnDay(soil.on),
-                limit=Degrees(coldest),
-            ),
-        )
+    if one.feeds:
+        winter = one.ground.winter_grass(one.day)
+        coldest = COLD_SOIL_C[winter.season if winter is not None else one.ground.season]
+        yield from _colder(one, coldest, "Soil at {soil} ({who}, {on}): the roots take nothing up under {limit}.")
+
+
+def _colder(one: HeldDay, limit_c: float, words: str) -> Iterable[Reason]:
+    """Where the newest soil temperature is under a limit, in ``words`` with soil, who, on and limit."""
+    soil = one.sky.soil(one.day)
+    if soil is not None and soil.value is not None and soil.value < limit_c:
+        read, limit = Degrees(soil.value), Degrees(limit_c)
+        yield Reason("cold_soil", Sentence.of(words, soil=read, who=Plain(soil.who), on=OnDay(soil.on), limit=limit))
 
 
 def _dry(one: HeldDay) -> Iterable[Reason]:
