@@ -144,7 +144,20 @@ class OnDay:
         return f"{self.day:%-d %B %Y}" if self.year else f"{self.day:%-d %B}"
 
 
-Figure = Rate | ByCount | Mass | Millimetres | RainFall | Degrees | WindSpeed | Plain | OnDay
+@dataclass(frozen=True)
+class Apart:
+    """How far two uses lie from each other, whole days of 0 or more."""
+
+    days: int
+
+    def shown(self, _figures: Figures) -> str:
+        """As the reader sees it."""
+        if self.days == 0:
+            return "is on the same day"
+        return f"lies {self.days} day{'s' if self.days > 1 else ''} away"
+
+
+Figure = Rate | ByCount | Mass | Millimetres | RainFall | Degrees | WindSpeed | Plain | OnDay | Apart
 
 
 class Metric:

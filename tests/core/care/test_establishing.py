@@ -13,6 +13,8 @@ from amber_acre.core.care.brief import Establishing, Lawn, Way
 from amber_acre.core.care.establishing import (
     CLOSED_AFTER_OVERSEED,
     CLOSED_AFTER_SEED,
+    CLOSED_BEFORE_OVERSEED,
+    CLOSED_BEFORE_SEED,
     ESTABLISHES,
     SEEDLING_STEPS,
     start_of,
@@ -21,8 +23,8 @@ from amber_acre.core.care.lawn import asks, part_with_grass
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.programme.planning import plan_year, season_series
-from amber_acre.core.rules.conflicts import SEEDLING_DAYS, STRONG_QUICK_G_M2
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.new_grass import DRIVEN_BEFORE_DAYS, SEEDLING_DAYS, STRONG_QUICK_G_M2
 from amber_acre.core.season.climate import season_start
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.growing import growing
@@ -85,6 +87,7 @@ def test_steps_after_seed_are_closed_and_then_weak() -> None:
         assert at.open[step + closed + 1]
         young = [(step + n) % STEPS for n in range(SEEDLING_STEPS)]
         assert (at.quick_cap[young] <= STRONG_QUICK_G_M2).all()
+        assert min(CLOSED_BEFORE_SEED, CLOSED_BEFORE_OVERSEED) * STEP_DAYS >= DRIVEN_BEFORE_DAYS
         assert (SEEDLING_STEPS - 0.5) * STEP_DAYS < SEEDLING_DAYS < (SEEDLING_STEPS + 0.5) * STEP_DAYS
 
 
@@ -116,7 +119,9 @@ def test_a_lawn_sown_late_needs_its_part_of_the_year() -> None:
 @pytest.mark.parametrize(
     ("way", "says"), [("seed", "The sowing"), ("over", "The overseeding"), ("turf", "The turf laid")]
 )
-@pytest.mark.parametrize(("days", "warns"), [(1, True), (SEEDLING_DAYS - 1, True), (SEEDLING_DAYS, False), (-1, False)])
+@pytest.mark.parametrize(
+    ("days", "warns"), [(1, True), (SEEDLING_DAYS - 1, True), (SEEDLING_DAYS, False), (-28, False)]
+)
 def test_what_the_form_says_is_judged_like_a_job(way: str, says: str, days: int, warns: bool) -> None:
     at = ground(facts=begun(way))
     found = broken(at, job(QUICK, 15, MAY + timedelta(days=days)))

@@ -2,15 +2,15 @@
 
 from __future__ import annotations
 
+from dataclasses import replace
 from datetime import date, timedelta
-from typing import Any
 
 import pytest
 
 from amber_acre.core.products.product import Product, SoilAction
 from amber_acre.core.rules.conflicts import gives_ammonia
-from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
-from tests.core.worlds import LIME, MEAL, QUICK, SLOW, mehlich, product
+from tests.core.rules.cases import COMPOST, broken, entry, facts, ground, job, logged
+from tests.core.worlds import LIME, MEAL, QUICK, SLOW, product
 
 MAY = date(2026, 5, 20)
 IRON = product(63, "Rustgreen", {}, (1, 60), "iron", other={"Fe": 0.03})
@@ -37,7 +37,7 @@ def test_lime_the_day_after_an_ammoniacal_feed_is_said_at_the_log() -> None:
     fed = entry(QUICK, 12, MAY)
     said = logged(ground(), entry(LIME, 100, MAY + timedelta(days=1), key=91), fed)["lime-and-ammonia"]
     assert said.severity == "warn"
-    assert "What went down on 20 May 2026 lies 1 days away" in str(said.sentence)
+    assert "What went down on 20 May 2026 lies 1 day away" in str(said.sentence)
 
 
 @pytest.mark.parametrize(("days", "breaks"), [(0, True), (13, True), (14, False), (-1, False)])
@@ -47,31 +47,6 @@ def test_a_dressing_is_not_laid_over_a_fresh_feed(days: int, breaks: bool) -> No
     assert ("under-dressing" in broken(ground(), dress, feed)) is breaks
     assert ("under-dressing" in broken(ground(), feed, dress)) is breaks
     assert "under-dressing" not in broken(ground(), job(LIME, 100, MAY), dress)
-
-
-def work(name: str, day: date, key: int, what: Product | None = None) -> Any:
-    return job(what, 3000 if what else 0, day, key=key, work=name)
-
-
-@pytest.mark.parametrize(
-    ("days", "rate", "breaks"),
-    [(41, 12, True), (42, 12, False), (0, 12, True), (-1, 12, False), (10, 11.43, True), (10, 11.42, False)],
-)
-def test_nothing_strong_on_seedlings(days: int, rate: float, breaks: bool) -> None:
-    """2.4 g/m² of quick nitrogen is 11.4 of a 21-0-0."""
-    seed = work("seed", MAY, 1)
-    found = broken(ground(), job(QUICK, rate, MAY + timedelta(days=days), key=2), seed)
-    assert ("strong-on-seed" in found) is breaks
-    back = broken(ground(), seed, job(QUICK, rate, MAY + timedelta(days=days), key=2))
-    assert ("strong-on-seed" in back) is breaks
-
-
-@pytest.mark.parametrize(("gap", "breaks"), [(13, False), (14, True), (41, True), (42, False), (-20, False)])
-def test_seedlings_are_not_cored(gap: int, breaks: bool) -> None:
-    """Nearer than two weeks it is the wrong order already."""
-    seed, core = work("seed", MAY, 1), work("core", MAY + timedelta(days=gap), 2)
-    assert ("strong-on-seed" in broken(ground(), core, seed)) is breaks
-    assert ("strong-on-seed" in broken(ground(), seed, core)) is breaks
 
 
 @pytest.mark.parametrize(("days", "breaks"), [(13, True), (14, False), (-13, True), (-14, False), (0, True)])
@@ -89,38 +64,9 @@ def test_a_wetting_agent_and_a_leaf_feed_are_not_put_down_in_one_day(days: int, 
     assert ("leaf-or-soil" in broken(ground(), leaf, wet)) is breaks
 
 
-BARRIER = product(67, "Weedshut", {}, (5, 30), "preemergent", longevity_days=90)
 LIVE = product(68, "Rootfriend", {}, (2, 20), "inoculant")
 RICH = product(69, "Bloomfull 10-31-10", {"urea": 10}, (5, 30), p2o5=31)
 MIDDLING = product(70, "Bloomhalf 10-30-10", {"urea": 10}, (5, 30), p2o5=30)
-
-
-@pytest.mark.parametrize(("days", "stops"), [(0, True), (89, True), (90, False), (-1, False)])
-def test_no_seed_comes_up_through_a_barrier(days: int, stops: bool) -> None:
-    """``days``: from the barrier to the seed."""
-    barrier, seed = job(BARRIER, 15, MAY), work("seed", MAY + timedelta(days=days), 2)
-    for one, other in ((barrier, seed), (seed, barrier)):
-        found = broken(ground(), one, other)
-        assert ("barrier-before-seed" in found) is stops
-        assert not stops or found["barrier-before-seed"].severity == "stop"
-
-
-@pytest.mark.parametrize(
-    ("first", "days", "warns"),
-    [
-        ("seed", 41, True),
-        ("seed", 42, False),
-        ("core", 2, False),
-        ("core", -2, True),
-        ("core", -89, True),
-        ("core", -90, False),
-    ],
-)
-def test_a_barrier_waits_for_seedlings_and_is_not_cored(first: str, days: int, warns: bool) -> None:
-    """``days``: from the work to the barrier."""
-    one, barrier = work(first, MAY, 1), job(BARRIER, 15, MAY + timedelta(days=days), key=2)
-    assert ("barrier-disturbed" in broken(ground(), barrier, one)) is warns
-    assert ("barrier-disturbed" in broken(ground(), one, barrier)) is warns
 
 
 @pytest.mark.parametrize(("feed", "days", "warns"), [(RICH, 59, True), (RICH, 60, False), (MIDDLING, 7, False)])
@@ -156,23 +102,56 @@ def test_nitrogen_of_four_weeks_stays_under_one_application(what: Product, rate:
     assert ("nitrogen-together" in broken(ground(), one, two)) is warns
 
 
-def test_a_starter_goes_down_with_the_seed_and_no_later() -> None:
-    strong = product(73, "Earlyroot", {"ammoniacal": 15}, (5, 30), p2o5=15)
-    for days, tears in ((0, False), (3, False), (4, True)):
-        feed = job(strong, 20, MAY + timedelta(days=days), key=2)
-        assert ("strong-on-seed" in broken(ground(), feed, work("seed", MAY, 1))) is tears
+@pytest.mark.parametrize(("days", "breaks"), [(0, True), (1, False), (-1, False)])
+def test_a_leaf_feed_is_not_covered_on_its_day(days: int, breaks: bool) -> None:
+    """``days``: from the feed to the dressing; what a leaf has taken up is not smothered."""
+    feed, dress = job(LEAF, 5, MAY), job(COMPOST, 3000, MAY + timedelta(days=days), key=2)
+    for one, other in ((dress, feed), (feed, dress)):
+        found = broken(ground(), one, other)
+        assert ("under-dressing" in found) is breaks
+        assert not breaks or "is the same day: a leaf feed dries on the leaf" in str(found["under-dressing"].sentence)
 
 
-@pytest.mark.parametrize(("days", "alone"), [(0, False), (41, False), (42, True), (-7, False), (-8, True)])
-def test_a_starter_is_for_seed_new_turf_or_low_phosphorus(days: int, alone: bool) -> None:
-    starter = product(73, "Earlyroot", {"ammoniacal": 11}, (5, 30), p2o5=11)
-    feed = job(starter, 10, MAY + timedelta(days=days), key=2)
-    for name in ("seed", "plant"):
-        assert ("starter-without-seed" in broken(ground(), feed, work(name, MAY, 1))) is alone
-    assert "starter-without-seed" in broken(ground(), feed)
-    assert "starter-without-seed" not in broken(ground(tests=(mehlich(p=8),)), feed)
-    assert "starter-without-seed" in broken(ground(tests=(mehlich(p=60),)), feed)
-    assert "starter-without-seed" not in broken(ground("bed"), feed)
-    plain = product(74, "Plain", {"ammoniacal": 11}, (5, 30), p2o5=10.9)
-    assert "starter-without-seed" not in broken(ground(), job(plain, 10, MAY, key=2))
-    assert "starter-without-seed" in logged(ground(), entry(starter, 10, MAY))
+IRON_LEAF = replace(IRON, liquid=True, density_kg_l=1.2, key=75, other={"Fe": 0.06})
+
+
+def test_iron_sprayed_for_colour_is_on_the_leaf_as_a_feed_is() -> None:
+    wet, spray = job(WETTING, 2, MAY), job(IRON_LEAF, 3, MAY, key=2)
+    assert "leaf-or-soil" in broken(ground(), wet, spray)
+    assert "leaf-or-soil" not in broken(ground(), wet, job(IRON, 20, MAY, key=2))  # granules go to the soil
+    with_iron = replace(LEAF, key=76, other={"Fe": 0.02})
+    assert "leaf-feeds-together" in broken(ground(), spray, job(with_iron, 4, MAY + timedelta(days=3), key=3))
+
+
+SANDY = product(77, "Fine sand", {}, (10, 90000), "bulk", density_kg_l=1.5)
+
+
+@pytest.mark.parametrize(
+    ("mm", "more", "days", "smothers"),
+    [(12.7, 0, 0, False), (12.8, 0, 0, True), (8, 8, 27, True), (8, 8, -27, True), (8, 8, 28, False), (6, 6, 3, False)],
+)
+def test_standing_turf_is_dressed_half_an_inch_at_most(mm: float, more: float, days: int, smothers: bool) -> None:
+    """A millimetre of sand of 1.5 kg/L is 1,500 g/m²."""
+    one, other = job(SANDY, mm * 1500, MAY), job(SANDY, more * 1500, MAY + timedelta(days=days), key=2)
+    at = ground()
+    found = broken(at, one, *([other] if more else []))
+    assert ("smothered" in found) is smothers
+    assert ("smothered" in logged(at, entry(SANDY, mm * 1500, MAY))) is (mm > 12.7)
+    assert "smothered" not in broken(ground(facts=facts(bare="yes")), one, other)
+    assert "smothered" not in broken(ground("bed"), one, other)
+    assert "smothered" not in broken(at, job(SANDY, 50000, MAY, placement="tilled"))
+    assert "smothered" not in broken(at, job(replace(SANDY, density_kg_l=None), 50000, MAY))
+
+
+def test_a_dressing_over_too_little_ground_is_reckoned_by_its_small_end() -> None:
+    wide = ground(low_m2=80.0)
+    assert "smothered" in broken(wide, job(SANDY, 11 * 1500, MAY))
+    assert "smothered" not in broken(wide, job(SANDY, 10 * 1500, MAY))
+
+
+@pytest.mark.parametrize(
+    ("days", "words"), [(0, "is on the same day"), (1, "lies 1 day away"), (2, "lies 2 days away")]
+)
+def test_how_far_two_jobs_lie_apart_is_said_in_words(days: int, words: str) -> None:
+    found = broken(ground(), job(LIME, 100, MAY), job(QUICK, 10, MAY + timedelta(days=days), key=2))
+    assert words in str(found["lime-and-ammonia"].sentence)

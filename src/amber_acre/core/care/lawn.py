@@ -13,8 +13,8 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.establishing import Start, start_of
 from amber_acre.core.care.pattern import Asks, Mask, Need, ShareWanted
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
-from amber_acre.core.rules.conflicts import STRONG_QUICK_G_M2
 from amber_acre.core.rules.in_season import BEFORE_AUTUMN_QUICK, FLAT, HOT_QUICK_CAP_G_M2, hot_quick_cap
+from amber_acre.core.rules.new_grass import STRONG_QUICK_G_M2
 from amber_acre.core.rules.sums import SHADE, SHADE_QUICK, SHADE_TOTAL
 from amber_acre.core.season.growing import Growing, growing
 from amber_acre.core.season.phases import STEPS, Phases, Steps, phases

@@ -12,17 +12,18 @@ from amber_acre.core.errors import DoesNotFit, MissingInput, OutOfRange
 from amber_acre.core.products.nutrients import phosphorus_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.conflicts import DRESSED_MOST_MM
 from amber_acre.core.rules.limits import Cap
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import Holes
 from amber_acre.core.soil.salinity import gypsum_requirement, sodium_to_replace
 from amber_acre.core.tables.amendments import OPTIONS, Finding, Option
 from amber_acre.core.tables.materials import MATERIALS, Material
+from amber_acre.core.tolerance import over
 from amber_acre.core.working import Figure, Working
 
 DENSITY_OF_SOIL = 1.3  # kg/L, a loam in place [common-practice]
 CALCIUM_OF_GYPSUM = 40.078 / 172.17  # CaSO₄·2H₂O [iupac-masses]
-TILLAGE_FREE_MM = 12.0  # a top dressing smothers turf beyond about half an inch at once [common-practice]
 
 
 @dataclass(frozen=True)
@@ -342,9 +343,9 @@ def _laid(
 
 def _warnings(option: Option, depth: float, phosphorus: float, no_phosphorus: str, turf: bool) -> tuple[str, ...]:
     found = [option.honest]
-    if turf and option.unit == "depth" and depth > TILLAGE_FREE_MM:
+    if turf and option.unit == "depth" and over(depth, DRESSED_MOST_MM):
         found.append(
-            f"{depth:g} mm at once smothers turf: at most {TILLAGE_FREE_MM:g} mm, or only with the lawn made anew."
+            f"{depth:g} mm at once smothers turf: at most {DRESSED_MOST_MM:g} mm, or only with the lawn made anew."
         )
     if no_phosphorus and phosphorus > 0.05:
         found.append(

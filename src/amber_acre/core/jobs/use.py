@@ -110,10 +110,13 @@ def most_in_a_year(uses: Sequence[Use], share: Callable[[Use], float] = lambda u
     )
 
 
-def most_with(uses: Sequence[Use], day: date, share: Callable[[Use], float] = lambda use: use.rate_g_m2) -> float:
-    """The most of any twelve months that hold ``day``, in what ``share`` gives of a use."""
-    near = [use for use in uses if abs((use.on - day).days) < YEAR_DAYS]
-    starts = [use.on for use in near if use.on <= day and (day - use.on).days < YEAR_DAYS]
-    return max(
-        (sum(share(use) for use in near if 0 <= (use.on - first).days < YEAR_DAYS) for first in starts), default=0.0
-    )
+def most_with(
+    uses: Sequence[Use],
+    day: date,
+    share: Callable[[Use], float] = lambda use: use.rate_g_m2,
+    days: int = YEAR_DAYS,
+) -> float:
+    """The most of any so many days (a year where not said) that hold ``day``, in what ``share`` gives of a use."""
+    near = [use for use in uses if abs((use.on - day).days) < days]
+    starts = [use.on for use in near if use.on <= day and (day - use.on).days < days]
+    return max((sum(share(use) for use in near if 0 <= (use.on - first).days < days) for first in starts), default=0.0)

@@ -9,7 +9,7 @@ from amber_acre.core.jobs.job import Work
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.rule import Broken, Case, Rule
-from amber_acre.core.sentence import OnDay, Plain, Sentence
+from amber_acre.core.sentence import Apart, OnDay, Plain, Sentence
 
 ORDER_DAYS = 14  # works this close are one piece of work [common-practice]
 OPEN_DAYS = 60  # so long what was planned and never logged is asked for before what comes after it [common-practice]
@@ -30,6 +30,11 @@ def feeds(use: Use) -> bool:
 def days_off(case: Case, use: Use) -> int:
     """Days from the job to another use, negative before it."""
     return (use.on - case.job.on).days
+
+
+def lies(case: Case, use: Use) -> Apart:
+    """How far another use lies from the job, for a sentence."""
+    return Apart(abs(days_off(case, use)))
 
 
 def _on_turf(use: Use) -> int | None:
