@@ -4,6 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date, timedelta
+from typing import Any
 
 import pytest
 
@@ -155,3 +156,14 @@ def test_a_dressing_over_too_little_ground_is_reckoned_by_its_small_end() -> Non
 def test_how_far_two_jobs_lie_apart_is_said_in_words(days: int, words: str) -> None:
     found = broken(ground(), job(LIME, 100, MAY), job(QUICK, 10, MAY + timedelta(days=days), key=2))
     assert words in str(found["lime-and-ammonia"].sentence)
+
+
+@pytest.mark.parametrize(("name", "days", "said"), [("plant", 3, False), ("plant", 4, True), ("core", -3, False)])
+def test_live_fungi_away_from_roots_are_told_so(name: Any, days: int, said: bool) -> None:
+    live = job(LIVE, 10, MAY)
+    near = job(None, 0, MAY + timedelta(days=days), key=2, work=name)
+    found = broken(ground("bed"), live, near)
+    assert ("inoculant-at-roots" in found) is said
+    assert "inoculant-at-roots" in broken(ground("bed"), live, job(QUICK, 5, MAY, key=2))
+    assert "inoculant-at-roots" not in broken(ground("bed"), replace(live, placement="tilled"))
+    assert not said or found["inoculant-at-roots"].severity == "note"

@@ -17,6 +17,7 @@ from amber_acre.core.rules.rule import Case
 from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.season.growing import growing, soil_on
 from amber_acre.core.season.phases import phases
+from amber_acre.core.season.stages import HARD_COLD_C
 from amber_acre.core.tables.grass_growth import growth_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from tests.core.rules.cases import COMPOST, TODAY, broken, entry, ground, job, logged
@@ -185,3 +186,36 @@ def test_it_is_said_at_the_log_and_where_the_lawn_is_thicker_than_planned() -> N
     assert said.severity == "warn"
     assert "Quick feed belongs to autumn" in str(said.sentence)
     assert "quick-before-autumn" in broken(ground(low=90.0), job(QUICK, 11, date(2026, 5, 5)))
+
+
+def _edge_of_cold(climate: Climate) -> tuple[date, date]:
+    """The last day of the cold time of the first half year and the day after it, by the usual soil."""
+    days = [date(2026, 1, 1) + timedelta(days=n) for n in range(180)]
+    warm = next(day for day in days if soil_on(climate, day) >= HARD_COLD_C)
+    return warm - timedelta(days=1), warm
+
+
+@pytest.mark.parametrize("kind", ["hedge", "bed", "tree"])
+def test_quick_nitrogen_waits_for_roots_of_plantings_to_warm(kind: str) -> None:
+    """4.8 g/m² of a 21-0-0 bring 1 g/m² of quick nitrogen."""
+    cold, warm = _edge_of_cold(VALE)
+    assert "cold-roots" in broken(ground(kind), job(QUICK, 4.9, cold))
+    assert "cold-roots" not in broken(ground(kind), job(QUICK, 4.75, cold))
+    assert "cold-roots" not in broken(ground(kind), job(QUICK, 12, warm))
+    for other in (MEAL, LIME):
+        assert "cold-roots" not in broken(ground(kind), job(other, 40, cold))
+    assert "cold-roots" not in broken(ground(kind, climate=HOT), job(QUICK, 12, date(2026, 7, 1)))
+    assert "cold-roots" in logged(ground(kind), entry(QUICK, 12, cold))
+
+
+def test_turf_and_pots_have_their_own_words_for_cold() -> None:
+    cold, _ = _edge_of_cold(VALE)
+    assert "cold-roots" not in broken(ground(), job(QUICK, 12, cold))
+    assert "cold-roots" not in broken(ground("container"), job(QUICK, 12, cold))
+
+
+@pytest.mark.parametrize("month", range(1, 13))
+def test_cold_roots_are_mirrored(month: int) -> None:
+    north = "cold-roots" in broken(ground("bed"), job(QUICK, 12, date(2026, month, 15)))
+    other = date(2026, (month + 5) % 12 + 1, 15)
+    assert ("cold-roots" in broken(ground("bed", climate=SOUTH), job(QUICK, 12, other))) is north

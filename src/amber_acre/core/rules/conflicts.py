@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import replace
 
 from amber_acre.core.jobs.entry import BULK
+from amber_acre.core.jobs.job import Work
 from amber_acre.core.jobs.use import Use, most_with
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.order import days_off, dresses, feeds, lies
@@ -23,6 +24,8 @@ DRESSED_MOST_MM = 12.7  # half an inch of dressing: grass under more does not co
 GROWS_THROUGH_DAYS = 28  # until it has [common-practice]
 HIGH_P2O5 = 0.30  # a middle number from which phosphorus keeps fungi off the roots [common-practice]
 INOCULANT_DAYS = 60  # live fungi need to be on the roots [from-memory]
+INOCULATED_DAYS = 4  # of planting, seed or coring: with them [common-practice]
+OPENS_ROOTS: tuple[Work, ...] = ("plant", "seed", "core")
 TOGETHER_DAYS = 28  # nitrogen that goes down so near is taken up together [common-practice]
 
 
@@ -181,6 +184,21 @@ def _inoculant_beside(case: Case) -> Iterable[Broken]:
         )
 
 
+def _away_from_roots(case: Case) -> Iterable[Broken]:
+    """Live fungi put down where no roots are opened: neither with planting or seed nor into core holes."""
+    if not _inoculates(case.product) or case.job.placement in ("tilled", "raked"):
+        return
+    opened = any(use.work in OPENS_ROOTS and abs(days_off(case, use)) < INOCULATED_DAYS for use in case.others)
+    if not opened:
+        yield Broken(
+            Sentence.of(
+                "Live fungi must touch roots: they go into the planting hole, with seed or into core holes. On the"
+                " surface of ground that is rooted they do little."
+            ),
+            "on_day",
+        )
+
+
 def _to_leaf_together(case: Case) -> Iterable[Broken]:
     mine = case.product
     if mine is None or not _to_leaf(mine):
@@ -255,6 +273,9 @@ RULES = (
     Rule("inoculant-and-phosphorus", "conflict in time",
          "No middle number over 30 within two months of a live inoculant.", "warn", "common-practice",
          _inoculant_beside),
+    Rule("inoculant-at-roots", "conflict in time",
+         "Live fungi go down with planting, seed or coring, where they touch roots.", "note", "common-practice",
+         _away_from_roots),
     Rule("leaf-feeds-together", "conflict in time",
          "Two leaf feeds of one nutrient keep the longer interval of their labels.", "warn", "label",
          _to_leaf_together),

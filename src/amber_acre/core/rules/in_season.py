@@ -18,6 +18,7 @@ from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growing import growing, grows_on, soil_on
 from amber_acre.core.season.phases import phases
+from amber_acre.core.season.stages import HARD_COLD_C
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grass_growth import growth_of
 from amber_acre.core.tables.grasses import Grass, Season
@@ -31,6 +32,7 @@ SUMMER_ENDS_DAYS = 8  # of its end in which an autumn feed may go down: the wind
 FLAT = 0.3  # how far a year must have seasons for spring and autumn to be told apart [common-practice]
 SULPHUR_BURNS_FROM_C = 27.0  # sulphur on leaves and turf in hot weather, about 80 °F [common-practice]
 LAST_NITROGEN_DAYS = 42  # before the first hard frost, of all but turf [common-practice]
+COLD_QUICK_G_M2 = 1.0  # of quick nitrogen where roots are cold: more washes away [common-practice]
 HEALS_DAYS = 28  # growth a lawn needs after coring or sowing to close again [common-practice]
 WOUNDS: tuple[Work, ...] = ("core", "seed")
 
@@ -93,8 +95,8 @@ def _wound(case: Case) -> Iterable[Broken]:
 def _no_growth(case: Case) -> Iterable[Broken]:
     if not case.ground.traits.turf or not case.itself.feeds or case.product is None:
         return
-    if case.logged and case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes:
-        return  # the window of the round was found by growth: a day at its edge is meant
+    if _meant_for_then(case):
+        return
     if case.product.total_nitrogen > 0 and moves_ph(case.product) is None and not grows(case):
         grass = case.ground.turf_grass
         yield Broken(
@@ -105,6 +107,29 @@ def _no_growth(case: Case) -> Iterable[Broken]:
                 soil=Degrees(soil_on(case.ground.climate, case.job.on)),
                 grass=Plain(grass.common_name),
                 base=Degrees(growth_of(grass).base_c),
+            )
+        )
+
+
+def _meant_for_then(case: Case) -> bool:
+    """A round logged in its own window, which was found by growth: a day at its edge is meant."""
+    return case.logged and case.job.maker == "season" and case.job.opens <= case.job.on <= case.job.closes
+
+
+def _cold_roots(case: Case) -> Iterable[Broken]:
+    """Plantings in open ground: quick nitrogen on cold soil; slow feed that lies ready for spring is left alone."""
+    product, traits = case.product, case.ground.traits
+    if product is None or traits.turf or traits.by_litre or not case.itself.feeds or _meant_for_then(case):
+        return
+    soil, quick = soil_on(case.ground.climate, case.job.on), case.thick_g_m2 * product.quick_fraction
+    if soil < HARD_COLD_C and over(quick, COLD_QUICK_G_M2):
+        yield Broken(
+            Sentence.of(
+                "The soil is usually {soil} then, and under {cold} roots take nothing up: {quick} of quick nitrogen"
+                " would wash away. Wait for warmer soil, or choose a slow feed.",
+                soil=Degrees(soil),
+                cold=Degrees(HARD_COLD_C),
+                quick=Rate(quick),
             )
         )
 
@@ -198,6 +223,8 @@ RULES = (
          "stop", "common-practice", _wound, custom=True),
     Rule("no-growth", "season", "No nitrogen on grass that hardly grows.", "warn", "grass-thresholds", _no_growth,
          custom=True),
+    Rule("cold-roots", "season", "No quick nitrogen on plantings while their soil is under 5 °C.", "warn",
+         "common-practice", _cold_roots, custom=True),
     Rule("last-nitrogen", "season",
          "Woody plants and perennials get their last nitrogen six weeks before hard frost.", "warn",
          "common-practice", _last_nitrogen, custom=True),
