@@ -18,15 +18,17 @@ from vega_datasets import data as open_data
 from amber_acre.core.errors import DoesNotFit, OutOfRange
 from amber_acre.core.season.climate import Climate, MonthDay, daily_series, next_season_start, season_start
 from amber_acre.core.season.degree_days import day_reached, degree_days, modified_degree_days
-from amber_acre.core.season.growth import daily_growth, growth_potential
+from amber_acre.core.season.growth import growth_potential
 from amber_acre.core.season.months import MONTH_DAYS
 from amber_acre.core.season.water import extraterrestrial_radiation, hargreaves_et, water_year
-from amber_acre.core.tables.growth_constants import GROWTH, GROWTH_FAHRENHEIT_FORM
 from amber_acre.core.working import Working
 from tests.core.published_cases import case, hold, ids
 from tests.core.worlds import BAY, HOT, VALE
 
-COOL_F, WARM_F = GROWTH_FAHRENHEIT_FORM["cool"], GROWTH_FAHRENHEIT_FORM["warm"]
+# Best and spread, °C: the Celsius form [growth-potential-celsius], and the original 68/10 and 88/12 °F
+# [growth-potential]; near 15 °C the two differ by a third for warm-season grass.
+COOL, WARM = (20.0, 5.5), (31.0, 7.0)
+COOL_F, WARM_F = ((68 - 32) / 1.8, 10 / 1.8), ((88 - 32) / 1.8, 12 / 1.8)
 
 
 def celsius(fahrenheit: float) -> float:
@@ -43,26 +45,30 @@ def monthly(values: Any, months: Any) -> list[float]:
     return [float(np.mean(np.asarray(values)[np.asarray(months) == m])) for m in range(1, 13)]
 
 
-def gp(values: list[float], season: Any, constants: Any = None) -> list[float]:
-    return [growth_potential(v, season, constants=constants) for v in values]
+def gp(values: list[float], form: tuple[float, float]) -> list[float]:
+    return [float(v) for v in growth_potential(np.array(values), *form)]
+
+
+def one(value: float, form: tuple[float, float]) -> float:
+    return gp([value], form)[0]
 
 
 def case_fahrenheit() -> dict[str, Any]:
     temperatures = case("growth_potential_gdd", "09-GP-F-a")["inputs"]["T_mean"]["value"]
-    return {f"cool@{t}": growth_potential(celsius(t), "cool", constants=COOL_F) for t in temperatures} | {
-        f"warm@{t}": growth_potential(celsius(t), "warm", constants=WARM_F) for t in temperatures
+    return {f"cool@{t}": one(celsius(t), COOL_F) for t in temperatures} | {
+        f"warm@{t}": one(celsius(t), WARM_F) for t in temperatures
     }
 
 
 def case_celsius() -> dict[str, Any]:
     temperatures = case("growth_potential_gdd", "09-GP-C-a")["inputs"]["T_mean"]["value"]
-    return {f"{s}@{t}": growth_potential(t, s) for s in ("cool", "warm") for t in temperatures}
+    return {f"{s}@{t}": one(t, form) for s, form in (("cool", COOL), ("warm", WARM)) for t in temperatures}
 
 
 def case_gap() -> dict[str, Any]:
     return {
-        "original_F": growth_potential(15, "warm", constants=WARM_F),
-        "celsius_constants": growth_potential(15, "warm"),
+        "original_F": one(15, WARM_F),
+        "celsius_constants": one(15, WARM),
     }
 
 
@@ -71,8 +77,8 @@ def case_monthly_2013() -> dict[str, Any]:
     means = monthly((days["temp_max"] + days["temp_min"]) / 2, pd.to_datetime(days["date"]).dt.month)
     return {
         "monthly_mean": means,
-        "GP_cool_of_monthly_mean_C_constants": gp(means, "cool"),
-        "GP_cool_F_constants": gp(means, "cool", COOL_F),
+        "GP_cool_of_monthly_mean_C_constants": gp(means, COOL),
+        "GP_cool_F_constants": gp(means, COOL_F),
     }
 
 
@@ -105,8 +111,8 @@ def case_hourly() -> dict[str, Any]:
     gathered = degree_days(daily.max().to_numpy(), daily.min().to_numpy(), 50)
     return {
         "monthly_mean": means,
-        "GP_cool": gp([celsius(m) for m in means], "cool", COOL_F),
-        "GP_warm": gp([celsius(m) for m in means], "warm", WARM_F),
+        "GP_cool": gp([celsius(m) for m in means], COOL_F),
+        "GP_warm": gp([celsius(m) for m in means], WARM_F),
         "GDD50_year_from_daily_max_min": float(gathered.sum()),
     }
 
@@ -117,8 +123,8 @@ def case_typical_year() -> dict[str, Any]:
     means = monthly(hours["temp_air"], hours.index.month)
     return {
         "monthly_mean": means,
-        "GP_cool_F_constants": gp(means, "cool", COOL_F),
-        "GP_warm_F_constants": gp(means, "warm", WARM_F),
+        "GP_cool_F_constants": gp(means, COOL_F),
+        "GP_warm_F_constants": gp(means, WARM_F),
     }
 
 
@@ -140,12 +146,10 @@ def test_growth_and_degree_days_as_published(key: str) -> None:
     hold("growth_potential_gdd", key, ANSWERS[key]())
 
 
-@given(st.floats(-30, 45), st.sampled_from(["cool", "warm"]))
-def test_growth_is_a_ratio_of_normal_densities(mean_c: float, season: Any) -> None:
-    row = GROWTH[season]
-    density = norm(row.optimum_c, row.spread_c)
-    assert growth_potential(mean_c, season) == pytest.approx(density.pdf(mean_c) / density.pdf(row.optimum_c), rel=1e-9)
-    assert daily_growth(np.array([mean_c]), season)[0] == pytest.approx(growth_potential(mean_c, season))
+@given(st.floats(-30, 45), st.sampled_from([COOL, WARM]))
+def test_growth_is_a_ratio_of_normal_densities(mean_c: float, form: tuple[float, float]) -> None:
+    density = norm(*form)
+    assert one(mean_c, form) == pytest.approx(density.pdf(mean_c) / density.pdf(form[0]), rel=1e-9)
 
 
 MONTHS = st.lists(st.floats(-20, 35), min_size=12, max_size=12)

@@ -20,13 +20,13 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.products.product import Label, Product
 from amber_acre.core.programme.comparing import school_year
-from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import ledger
 from amber_acre.core.programme.planning import YearPlan, plan_year, season_series
 from amber_acre.core.programme.supply import supply
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2, GramsPerSquareMetre, Kilograms, Money, SquareMetres
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.judged import judged_job
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import MonthDay, season_start
 from amber_acre.core.season.growing import grows_on
@@ -69,7 +69,7 @@ def book_of(place: Lawn, rounds: Any, entries: Any = ()) -> AreaBook:
 
 def judged(place: Lawn, rounds: Any, entries: Any = ()) -> Any:
     book = book_of(place, rounds, entries)
-    return judge_rounds(place, book, book.jobs, season_series(place, season_start(place.climate, START)))
+    return tuple(judged_job(book, one) for one in book.jobs)
 
 
 def said(verdicts: Any) -> str:
@@ -90,9 +90,7 @@ def entry(of: Job, size: float, share: float = 1.0, key: int = 1, **more: Any) -
 
 def a_round(on: date, what: Product, rate: float) -> Job:
     opens, closes = on - timedelta(days=9), on + timedelta(days=14)
-    return Job(
-        1, "a", "feed", on, opens, closes, Dose(rate), what, 1, target_g_m2=3.1, share=0.2, yearly_g_m2=15.5, reason="r"
-    )
+    return Job(1, "a", "feed", on, opens, closes, Dose(rate), what, 1, target_g_m2=3.1, reason="r")
 
 
 @pytest.mark.parametrize(
@@ -414,12 +412,6 @@ def test_the_reason_says_what_decided() -> None:
     assert "No other feed that was weighed fits then" in plan(place, [QUICK]).rounds[0].reason
     with_p = product(12, "Cheap 21-5-0", {"ammoniacal": 21}, (8, 20), p2o5=5, pack=(25, 2))
     assert {r.material.name for r in plan(place, [QUICK, with_p]).rounds} == {"Quickstep 21-0-0"}
-
-
-def test_the_shares_of_a_plan_add_up() -> None:
-    made = plan(lawn())
-    assert sum(r.share for r in made.rounds) == pytest.approx(1)
-    assert all(r.target_g_m2 == pytest.approx(r.share * r.yearly_g_m2) for r in made.rounds)
 
 
 def test_available_nitrogen_is_a_range_of_what_was_found() -> None:

@@ -24,7 +24,6 @@ from amber_acre.core.programme.supply import release_working
 from amber_acre.core.programme.year import lawn_year
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.season.climate import season_start
-from amber_acre.core.season.growth import growth_potential
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.soil.holes import blend_parts, core_holes
 from amber_acre.core.soil.lime import carbonate_for_acidity
@@ -154,12 +153,6 @@ def test_every_step_of_water_and_of_the_soil_ledger_evaluates_to_its_result() ->
     assert check(working) == 14
     uses = [SoilUse(SHELF[1], 20, True, "logged"), SoilUse(LIME, 200, False, "planned")]
     assert check(soil_ledger(uses).working) == 3
-
-
-def test_growth_potential_records_itself() -> None:
-    working = Working("growth")
-    growth_potential(14.2, "cool", working)
-    assert check(working) == 1
 
 
 def test_a_wrong_formula_would_be_found() -> None:

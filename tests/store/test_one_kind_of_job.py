@@ -202,10 +202,10 @@ def test_every_row_working_entry_and_trigger_is_carried_over(before: Engine) -> 
             (1, "feed", 12, "why", 1),
             (2, "feed", 13.5, "because", 3),
         ]
-        assert (rounds[1].change_reason, rounds[1].skipped, rounds[1].share, rounds[1].area_id) == (
+        assert (rounds[1].change_reason, rounds[1].skipped, rounds[1].target_g_m2, rounds[1].area_id) == (
             "wish",
             True,
-            0.3,
+            2.8,
             1,
         )
         soil = [session.get_one(JobRow, 5 + key) for key in (1, 2, 3, 4, 5)]

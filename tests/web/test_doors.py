@@ -65,8 +65,8 @@ def copy(demo: Browser, engine: Engine, what: Try) -> Response:
         rate = {"20.5 g/m²": 20.5}.get(what["rate"], float(what["rate"].split()[0]))
         statement = (
             "INSERT INTO jobs (area_id, number, name, work, on_day, opens, closes, product_id, dose, basis, placement,"
-            " answers, reason, target_g_m2, share, yearly_g_m2, change_reason, skipped, version) VALUES (:a, 1, 'x',"
-            " 'feed', '2026-06-10', '2026-06-10', '2026-06-24', :p, :r, 'area', 'surface', '', '', 0, 0, 0, '', 0, 1)"
+            " answers, reason, target_g_m2, change_reason, skipped, version) VALUES (:a, 1, 'x',"
+            " 'feed', '2026-06-10', '2026-06-10', '2026-06-24', :p, :r, 'area', 'surface', '', '', 0, '', 0, 1)"
         )
         connection.execute(text(statement), {"a": NEIGHBOUR, "p": int(product), "r": rate})
         number = connection.execute(text("SELECT MAX(id) FROM jobs")).scalar_one()

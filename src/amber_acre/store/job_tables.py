@@ -58,8 +58,6 @@ class JobRow(Base):
     answers: Mapped[str] = mapped_column(default="")
     reason: Mapped[str] = mapped_column(default="")
     target_g_m2: Mapped[float] = mapped_column(default=0.0)
-    share: Mapped[float] = mapped_column(default=0.0)
-    yearly_g_m2: Mapped[float] = mapped_column(default=0.0)
     answered: Mapped[str] = mapped_column(default="")
     change_reason: Mapped[str] = mapped_column(default="")
     skipped: Mapped[bool] = mapped_column(default=False)

@@ -5,6 +5,8 @@ Figures are from memory and starting points unless a source is named; each is ar
 
 from __future__ import annotations
 
+from collections.abc import Iterable
+from dataclasses import dataclass
 from datetime import date
 
 import numpy as np
@@ -41,6 +43,7 @@ P_WHEN_LOW, P_MOST_LOW, P_ONCE = 1.7, 3.4, 2.2  # g/m² of P in a year and at on
 
 
 CLOSED_BY_RULE = "the rule’s closed period"
+BY_RULE, IN_HEAT = "the rule’s cap", "heat burns what is quick"
 
 
 def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: bool) -> Asks:
@@ -53,7 +56,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
     wet = bucket(year, capacity_mm(lawn.texture))
     open_, because = _open(lawn, year, grows, wet.share, start)
     demand = relative_demand(lawn, year, grows, wet.share, begins)
-    quick, total, slow = _caps(lawn, year, grows, wet.surplus_mm)
+    caps = _caps(lawn, year, grows, wet.surplus_mm)
     for step in begins.closed:
         open_[step], because[step] = False, because[step] or begins.why
     for step in begins.open:
@@ -61,7 +64,8 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
             open_[step], because[step] = True, ""
     for step in begins.coming_up:
         open_[step], because[step] = False, because[step] or "seed is coming up: nobody walks on it"
-    quick[begins.seedlings] = np.minimum(quick[begins.seedlings], STRONG_QUICK_G_M2)
+    thin = lawn.low_m2 / lawn.size_m2
+    caps.quick_at_most(begins.seedlings, STRONG_QUICK_G_M2, "seedlings bear no more")
     if begins.demand_of is not None:  # winter grass is fed while it grows, the summer grass rests
         winter = growing(begins.demand_of, year)
         for step in begins.winter_steps:
@@ -74,9 +78,9 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
         uptake,
         open_,
         grows.parts,
-        quick,
-        total,
-        slow,
+        caps.quick * thin,
+        caps.total * thin,
+        caps.slow,
         tuple(because),
         (*_shares(lawn, grows), *begins.shares(need_g_m2)),
         _phosphorus(soil, begins, may_p),
@@ -91,6 +95,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
         begins.starter is not None or bool(begins.said),
         lawn.start.on if lawn.start is not None and begins.starter is not None else None,
         tuple(begins.winter_steps),
+        quick_because=tuple(caps.because),
     )
 
 
@@ -166,32 +171,56 @@ def relative_demand(lawn: Lawn, year: Phases, grows: Growing, moist: Steps, begi
     return found
 
 
-def _caps(lawn: Lawn, year: Phases, grows: Growing, surplus_mm: Steps) -> tuple[Steps, Steps, Steps]:
-    """Most quick and most total nitrogen of one feed, g/m², and its least slow share, by step."""
-    thin = lawn.low_m2 / lawn.size_m2
-    quick, total, slow = (
-        np.full(STEPS, value) for value in (lawn.rules.quick_cap_g_m2, lawn.rules.total_cap_g_m2, 0.0)
+@dataclass
+class _Caps:
+    """Most quick and most total nitrogen of one feed, g/m², its least slow share, and why no more of it is quick, by
+    step."""
+
+    quick: Steps
+    total: Steps
+    slow: Steps
+    because: list[str]
+
+    def quick_at_most(self, steps: Iterable[int], g_m2: float, why: str) -> None:
+        """Lowers what may be quick in some steps, where it is not lower yet."""
+        for n in steps:
+            if g_m2 < self.quick[n]:
+                self.quick[n], self.because[n] = g_m2, why
+
+
+def _caps(lawn: Lawn, year: Phases, grows: Growing, surplus_mm: Steps) -> _Caps:
+    """What holds one feed of a lawn, step by step; not yet for the small end of its size."""
+    rules = lawn.rules
+    caps = _Caps(
+        np.full(STEPS, float(rules.quick_cap_g_m2)),
+        np.full(STEPS, float(rules.total_cap_g_m2)),
+        np.zeros(STEPS),
+        [BY_RULE] * STEPS,
     )
-    quick[surplus_mm > WET_SURPLUS_MM] = np.minimum(quick[surplus_mm > WET_SURPLUS_MM], WET_QUICK)
+    caps.quick_at_most(np.flatnonzero(surplus_mm > WET_SURPLUS_MM), WET_QUICK, "rain carries nitrate off")
     if shade_of(lawn.sun_hours) < 1:
-        quick, total = np.minimum(quick, SHADE_QUICK), np.minimum(total, SHADE_TOTAL)
+        caps.quick_at_most(range(STEPS), SHADE_QUICK, "more makes soft turf in shade")
+        caps.total = np.minimum(caps.total, SHADE_TOTAL)
     if lawn.grass.season == "warm":
-        hot = year.max_c >= HEAT_FROM_C["warm"]
-        quick[hot] = np.minimum(quick[hot], hot_quick_cap("warm", lawn.irrigated))
-        return quick * thin, total * thin, slow
+        hot = np.flatnonzero(year.max_c >= HEAT_FROM_C["warm"])
+        caps.quick_at_most(hot, hot_quick_cap("warm", lawn.irrigated), IN_HEAT)
+        return caps
     middle = (year.soil_c.max() + year.soil_c.min()) / 2
     for n in range(STEPS):
         if grows.parts[n] != "falling":
             late = grows.parts[n] != "rising" or year.soil_c[n] > middle
-            quick[n] = min(quick[n], BEFORE_HEAT_QUICK if late and grows.seasons > FLAT else BEFORE_AUTUMN_QUICK)
+            most = BEFORE_HEAT_QUICK if late and grows.seasons > FLAT else BEFORE_AUTUMN_QUICK
+            caps.quick_at_most([n], most, "before summer is over more drives leaves, not roots")
         for from_c, most_quick, most in HEAT_ROWS:
             if year.max_c[n] > from_c:
-                quick[n], total[n] = min(quick[n], most_quick), min(total[n], most)
+                caps.quick_at_most([n], most_quick, IN_HEAT)
+                caps.total[n] = min(caps.total[n], most)
         ahead = [year.max_c[(n + more) % STEPS] for more in range(BEFORE_HEAT_STEPS + 1)]
         if grows.turning[n] > 0 and max(ahead) > BEFORE_HEAT_C:
-            quick[n], total[n] = min(quick[n], BEFORE_HEAT_QUICK), min(total[n], BEFORE_HEAT_TOTAL)
-            slow[n] = BEFORE_HEAT_SLOW
-    return quick * thin, total * thin, slow
+            caps.quick_at_most([n], BEFORE_HEAT_QUICK, "heat is near, and soft growth suffers in it")
+            caps.total[n] = min(caps.total[n], BEFORE_HEAT_TOTAL)
+            caps.slow[n] = BEFORE_HEAT_SLOW
+    return caps
 
 
 def _shares(lawn: Lawn, grows: Growing) -> tuple[ShareWanted, ...]:

@@ -251,7 +251,7 @@ def _limited_by_water(lawn: Lawn, series: DailySeries, growth: Daily, working: W
         sum(monthly),
         "days",
         "growth-potential-celsius",
-        note="Days of best growth: the daily growth potentials of a month added up.",
+        note="Days of best growth: of every day, what growth is of the best by soil warmth, light and heat, added up.",
     )
     return working.step(
         "Share of growth that rain carries",

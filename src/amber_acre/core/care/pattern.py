@@ -54,7 +54,8 @@ class Asks:
     ``year_most_g_m2``: the most nitrogen of the year. ``gap_steps``: a growing lawn is never left longer, 0: it may
     be. ``ahead``: most of one dose as a multiple of the demand of the steps after it, 0: no such bound.
     ``new_grass``: sown or laid in this year; ``sown_on``: the day of seed in it, None without any; ``winter_steps``:
-    those of a grass that grows while the lawn rests. ``carried_g_m2``: what earlier seasons still release.
+    those of a grass that grows while the lawn rests. ``quick_because``: why no more is quick.
+    ``carried_g_m2``: what earlier seasons still release.
     """
 
     phases: Phases
@@ -79,6 +80,7 @@ class Asks:
     new_grass: bool = False
     sown_on: date | None = None
     winter_steps: tuple[int, ...] = ()
+    quick_because: tuple[str, ...] = ("",) * STEPS
     carried_g_m2: Steps = field(default_factory=lambda: np.zeros(STEPS))
 
     @property

@@ -71,10 +71,9 @@ class Job:
 
     ``number`` counts within its plan. ``opens`` to ``closes`` is its window. ``product`` is None for work without one.
     ``key`` is 0 until it is kept. ``answers``: the finding or goal; ``reason``: why this, so much, then.
-    ``target_g_m2`` is its nitrogen: ``share`` of the ``yearly_g_m2`` divided by a season, plus or less what capped
-    rounds passed on. ``skipped``: left out by hand, or its plan was ended. ``missed``: a feed whose window closed with
-    nothing logged. Neither counts. ``answered``: keys of the rules somebody read, and gave the reason to go past.
-    ``pinned``: stays as it is when the rest of its season is planned again.
+    ``target_g_m2``: the nitrogen it was planned to bring. ``skipped``: left out by hand, or its plan was ended.
+    ``missed``: a feed whose window closed with nothing logged. Neither counts. ``answered``: keys of the rules somebody
+    read, and gave the reason to go past. ``pinned``: stays as it is when the rest of its season is planned again.
     """
 
     number: int
@@ -91,8 +90,6 @@ class Job:
     answers: str = ""
     reason: str = ""
     target_g_m2: float = 0.0
-    share: float = 0.0
-    yearly_g_m2: float = 0.0
     skipped: bool = False
     missed: bool = False
     answered: frozenset[str] = frozenset()

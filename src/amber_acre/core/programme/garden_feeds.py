@@ -147,8 +147,6 @@ def _feed_job(
             f"{short}{second}"
         ),
         target_g_m2=wanted.nitrogen,
-        share=wanted.nitrogen / asked.nitrogen if asked.nitrogen else 0.0,
-        yearly_g_m2=asked.nitrogen,
     )
 
 

@@ -92,13 +92,20 @@ def what_binds(asked: Asks, dose: Dose, feed: Feed, thin: float) -> str:
         (feed.high, "the label’s highest rate" + (" on the smallest it can be" if thin < 1 else ""), True),
     ]
     if feed.quick:
-        limits.append((asked.quick_cap[dose.step] / feed.quick, "the most quick nitrogen of one feed here", True))
+        cap = float(asked.quick_cap[dose.step])
+        why = asked.quick_because[dose.step]
+        limits.append((cap / feed.quick, f"{unrounded(cap)} g/m² of quick nitrogen at once{_as(why)}", True))
     if feed.nitrogen:
-        limits.append((asked.total_cap[dose.step] / feed.nitrogen, "the most nitrogen of one feed here", True))
+        cap = float(asked.total_cap[dose.step])
+        limits.append((cap / feed.nitrogen, f"{unrounded(cap)} g/m² of nitrogen at once", True))
     for limit, words, top in limits:
         if limit > 0 and abs(rate / limit - 1) <= CLOSE:
             return words + ("; a higher one would be used" if top else "; growth alone would ask less")
     return ""
+
+
+def _as(why: str) -> str:
+    return f", as {why}" if why else ""
 
 
 def next_best(asked: Asks, choice: Choice, dose: Dose) -> str:

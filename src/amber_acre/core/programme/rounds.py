@@ -43,7 +43,6 @@ def rounds_of(
     end = start + timedelta(days=365)
     thin = lawn.low_m2 / lawn.size_m2
     brought = {id(d): d.rate_g_m2 * d.product.total_nitrogen for d in choice.doses}
-    year = sum(brought.values()) or 1.0
     dated = sorted(
         ((max(stands.get(d.step) or asked.phases.date_of(d.step, start), today), d) for d in choice.doses),
         key=lambda one: (one[0], -brought[id(one[1])], one[1].product.key),
@@ -64,8 +63,6 @@ def rounds_of(
                 JobDose(GramsPerSquareMetre(rate)),
                 dose.product,
                 target_g_m2=rate * dose.product.total_nitrogen,
-                share=brought[id(dose)] / year,
-                yearly_g_m2=year * rate / dose.rate_g_m2,
                 reason=reason_of(lawn, asked, choice, dose, soil),
                 answers="the year's nitrogen need" if dose.product.total_nitrogen else "the soil test",
             )

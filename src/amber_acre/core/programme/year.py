@@ -7,6 +7,8 @@ from dataclasses import dataclass
 from datetime import date
 from functools import cached_property
 
+import numpy as np
+
 from amber_acre.core.by_content import by_content
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.need import NitrogenNeed, nitrogen_need
@@ -14,9 +16,9 @@ from amber_acre.core.jobs.entry import BULK, Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob, stand
 from amber_acre.core.jobs.use import most_with
-from amber_acre.core.programme.judging import judge_rounds
 from amber_acre.core.programme.ledger import Ledger, ledger
 from amber_acre.core.programme.planning import season_series
+from amber_acre.core.programme.pool import Pool, season_pool
 from amber_acre.core.programme.supply import Ribbon, supply
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
@@ -53,12 +55,27 @@ class LawnYear:
     @cached_property
     def rounds(self) -> tuple[JudgedJob, ...]:
         """The season's feeds, judged, in order of their days."""
-        return judge_rounds(self.lawn, self.book, self.stands, self.series)
+        ordered = sorted(self.stands, key=lambda one: (one.job.on, one.job.number))
+        return tuple(judged_job(self.book, one) for one in ordered)
 
     @cached_property
     def jobs(self) -> tuple[JudgedJob, ...]:
         """Every other job of the area, judged."""
         return tuple(judged_job(self.book, one) for one in self.beside)
+
+    @cached_property
+    def pool(self) -> Pool:
+        """Nitrogen lying in the soil day by day, as everything that went and goes down fills it."""
+        demand = self.need.demand_g_m2
+        total = np.sum([one.daily_g_m2 for one in self.ribbons], axis=0) if self.ribbons else np.zeros_like(demand)
+        return season_pool(total, demand, self.series, self.lawn.climate, self.lawn.texture)
+
+    def ribbon_of(self, judged: JudgedJob) -> Ribbon | None:
+        """The supply of a round, planned or as it was logged; None where none is released in this season."""
+        if judged.done_on is None:
+            return next((r for r in self.ribbons if not r.logged and r.label == judged.job.called), None)
+        found = [r for r in self.ribbons if r.logged and r.applied_on == judged.done_on]
+        return next((r for r in found if r.product == judged.product), next(iter(found), None))
 
     @cached_property
     def remarks(self) -> dict[int, tuple[Verdict, ...]]:

@@ -15,6 +15,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from amber_acre.core.season.climate import Climate, Daily
+from amber_acre.core.season.growth import growth_potential
 from amber_acre.core.season.phases import STEPS, Phases, Steps, soil_warmth
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.tables.grass_growth import growth_of
@@ -91,9 +92,8 @@ def potential(grass: Grass, year: Phases) -> Steps:
     optimum = row.optimum_c
     if grass.season == "warm" and year.soil_c.max() < COOL_SUMMER_C:
         optimum = min(optimum, float(year.soil_c.max()) + 2.0)
-    away = year.soil_c - optimum
-    spread = np.where(away < 0, row.spread_below_c, row.spread_above_c)
-    found: Steps = np.exp(-0.5 * (away / spread) ** 2) * np.sqrt(year.radiation)
+    spread = np.where(year.soil_c < optimum, row.spread_below_c, row.spread_above_c)
+    found: Steps = growth_potential(year.soil_c, optimum, spread) * np.sqrt(year.radiation)
     return found
 
 

@@ -12,7 +12,6 @@ from amber_acre.core.by_content import by_first
 from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.standing import State
 from amber_acre.core.programme.garden_season import GardenSeason
-from amber_acre.core.programme.pool import season_pool
 from amber_acre.core.programme.supply import Ribbon
 from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
@@ -120,7 +119,7 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDraw
         tuple(_cuts(xs, total, ceiling)),
         _words(year),
         _axis(ceiling, shown),
-        *_pool(year, xs, total, shown),
+        *_pool(year, xs, shown),
     )
 
 
@@ -134,12 +133,11 @@ def _axis(ceiling: float, shown: Shown) -> tuple[tuple[float, str], ...]:
     return ((round(y, 1), f"{rounds[-1]:g}"),)
 
 
-def _pool(year: LawnYear, xs: Daily, total: Daily, shown: Shown) -> tuple[str, str]:
+def _pool(year: LawnYear, xs: Daily, shown: Shown) -> tuple[str, str]:
     """The line of what lies available in the soil, and its words with what drains."""
     if not year.ribbons:
         return "", ""
-    lawn = year.lawn
-    pool = season_pool(total, year.need.demand_g_m2, year.series, lawn.climate, lawn.texture)
+    pool = year.pool
     drained, most = shown.nutrient(pool.drained_g_m2), shown.nutrient(float(pool.daily_g_m2.max()))
     title = (
         f"available in the soil, at most {most}; {drained} of the season drain away, estimated from rain and texture"

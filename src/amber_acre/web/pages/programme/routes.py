@@ -10,10 +10,10 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
+from amber_acre.core.programme.round_working import round_working
 from amber_acre.core.programme.shows import LookDue, Shows, looks_due, shows
-from amber_acre.core.programme.supply import Ribbon, release_working
+from amber_acre.core.programme.supply import release_working
 from amber_acre.core.programme.weights import SCHOOLS
-from amber_acre.core.programme.year import LawnYear
 from amber_acre.core.rules.due import hold_rules
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import next_season_start, season_start
@@ -192,16 +192,9 @@ def _working(lane: Lane | None, judged: JudgedJob | None, key: str) -> Working |
         case "ledger":
             return year.ledger.working
         case "release" if judged is not None:
-            ribbon = _ribbon_of(year, judged)
+            ribbon = year.ribbon_of(judged)
             return release_working(ribbon) if ribbon and ribbon.applied_g_m2 > 0 else None
         case "round":
-            return judged.working if judged is not None else None
+            return round_working(year, judged) if judged is not None else None
         case _:
-            return judged.working if judged is not None else year.need.working
-
-
-def _ribbon_of(year: LawnYear, judged: JudgedJob) -> Ribbon | None:
-    """The supply of a round: planned, or as it was logged."""
-    if judged.done_on is None:
-        return next((r for r in year.ribbons if not r.logged and r.label == f"R{judged.job.number}"), None)
-    return next((r for r in year.ribbons if r.logged and r.applied_on == judged.done_on), None)
+            return round_working(year, judged) if judged is not None else year.need.working
