@@ -322,7 +322,9 @@ def test_both_readings_stand_side_by_side() -> None:
     assert "No phosphorus" in by["p"].sentence
     assert by["k"].level == "low"
     assert by["k"].required_g_m2 == pytest.approx(12 * 0.5 + (37 - 60) * 0.15)
-    assert "locked up more than short" in by["fe"].sentence
+    assert by["fe"].sentence.endswith("locked up more than short: mend the pH, or a chelate that holds there.")
+    limy = SoilTest.of(DAY, "mehlich-3", ph=7.6, fe=38, free_lime=0.04)
+    assert "free lime holds the pH there" in verdicts(limy, None, Working(""))[0].sentence
     assert by["na"].level == "unknown"
     assert (
         "true shortage"

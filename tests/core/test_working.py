@@ -170,3 +170,4 @@ def test_limits_hold_with_a_hair_of_rounding() -> None:
     assert not limit.holds(20.01)
     assert not limit.holds(9.9)
     assert Limit("open", None, None, "label").holds(1e9)
+    assert [limit.missed_by(value) for value in (9.9, 10, 20, 20.01)] == ["under", "", "", "over"]

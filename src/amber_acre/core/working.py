@@ -33,8 +33,14 @@ class Limit:
 
     def holds(self, value: float) -> bool:
         """True where ``value`` lies inside, with a hundred-millionth of slack for rounding."""
+        return not self.missed_by(value)
+
+    def missed_by(self, value: float) -> str:
+        """``under`` or ``over``: the side of the limit on which ``value`` lies outside; '' inside."""
         slack = 1e-8 * max(1.0, abs(value))
-        return (self.low is None or value >= self.low - slack) and (self.high is None or value <= self.high + slack)
+        if self.low is not None and value < self.low - slack:
+            return "under"
+        return "over" if self.high is not None and value > self.high + slack else ""
 
 
 @dataclass(frozen=True)

@@ -81,7 +81,7 @@ def _verdict(test: SoilTest, element: Measured, nitrogen_g_m2: float | None, wor
     required = None
     if minimum is not None and nitrogen_g_m2 is not None:
         required = minimum_requirement(element, nitrogen_g_m2, value, working)
-    sentence = _why(element, found, bounds, row.extractant_of(element) if row else "", test.ph)
+    sentence = _why(element, found, bounds, row.extractant_of(element) if row else "", test)
     if minimum is not None and required is not None:
         sentence += " The minimum level asks for nothing." if required == 0 else " The minimum level asks for some."
     return Verdict(element, value, found, bounds, minimum, required, sentence)
@@ -91,13 +91,15 @@ def _levels_hold(test: SoilTest) -> bool:
     return test.extractant == "mehlich-3" and (test.ph is None or test.ph > ranges.MINIMUM_LEVELS_ABOVE_PH)
 
 
-def _why(element: Measured, found: Level, bounds: tuple[float, float] | None, extractant: str, ph: float | None) -> str:
+def _why(
+    element: Measured, found: Level, bounds: tuple[float, float] | None, extractant: str, test: SoilTest
+) -> str:
     name = MEASURES[element].name
     if bounds is None or found == "unknown":
         return f"{name}: no sufficiency range for this extractant; compare it with earlier tests."
     low, high = bounds
     if found == "low":
-        return f"{name} is low: under {low:g} mg/kg by {extractant}.{_low_micro(element, ph)}"
+        return f"{name} is low: under {low:g} mg/kg by {extractant}.{_low_micro(element, test)}"
     if found == "adequate":
         return f"{name} is adequate: {low:g}–{high:g} mg/kg by {extractant}."
     extra = {
@@ -107,14 +109,20 @@ def _why(element: Measured, found: Level, bounds: tuple[float, float] | None, ex
     return f"{name} is high: over {high:g} mg/kg by {extractant}.{extra}"
 
 
-def _low_micro(element: Measured, ph: float | None) -> str:
+def _low_micro(element: Measured, test: SoilTest) -> str:
     """Low iron, manganese, zinc or copper by cause: locked up where the soil is alkaline, short where it is not."""
     if element not in ("fe", "mn", "zn", "cu"):
         return ""
+    ph = test.ph
     if ph is None:
         return " Short or locked up? The pH decides, and it is not known."
     if ph > ranges.LAWN_PH_RANGE[1]:
-        return f" At pH {ph:g} it is locked up more than short: mend the pH, or a chelate that holds there."
+        cure = (
+            "free lime holds the pH there, so a chelate that bears it, or to the leaf"
+            if test.values.get("free_lime")
+            else "mend the pH, or a chelate that holds there"
+        )
+        return f" At pH {ph:g} it is locked up more than short: {cure}."
     return " The pH does not lock it up: a true shortage, to be added by label."
 
 
