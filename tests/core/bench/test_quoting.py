@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given
 from hypothesis import strategies as st
 
-from amber_acre.core.bench.quoting import MARGIN_AT_MOST, USUAL_MINUTES_100_M2, Piece, Terms, per_kg, quote
+from amber_acre.core.bench.quoting import MARGIN_AT_MOST, USUAL_MINUTES_100_M2, Piece, Terms, quote
 from amber_acre.core.errors import OutOfRange
+from amber_acre.core.quantities import Kilograms, Money
 from tests.core.bench.test_blending import UREA
 
 DAY, LATER = date(2026, 6, 2), date(2026, 7, 2)
@@ -52,7 +53,24 @@ def test_what_has_no_pack_is_named_and_costs_nothing_in_silence() -> None:
     made = quote([Piece(DAY, "A", "feed", 100, bare, 5)], Terms(60))
     assert made.without_price == (bare.name,)
     assert made.visits[0].jobs[0].product_cost is None
-    assert per_kg(bare) is None
+
+
+def test_product_costs_what_it_does_out_of_the_packs_that_are_bought() -> None:
+    """8 kg of 6 kg packs at 15.2 and 20 kg ones at 37: two small ones are bought, 2.53 a kg, not 1.85 of the large;
+    with 9 kg more the large one is."""
+    sizes = replace(
+        UREA,
+        packs=(
+            replace(UREA.packs[0], mass_kg=Kilograms(6.0), price=Money(15.2)),
+            replace(UREA.packs[0], mass_kg=Kilograms(20.0), price=Money(37.0)),
+        ),
+    )
+    small = quote([Piece(DAY, "A", "feed", 100, sizes, 8.0)], Terms(0))
+    assert small.whole_packs == pytest.approx(30.4)
+    assert small.product == pytest.approx(30.4 / 12 * 8)
+    more = quote([Piece(DAY, "A", "feed", 100, sizes, 8.0), Piece(LATER, "B", "feed", 100, sizes, 9.0)], Terms(0))
+    assert more.whole_packs == pytest.approx(37)
+    assert more.product == pytest.approx(37 / 20 * 17)
 
 
 def test_edges_of_terms() -> None:

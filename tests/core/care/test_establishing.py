@@ -154,7 +154,7 @@ def test_what_is_said_of_a_dose_is_true_of_the_grass_that_grows() -> None:
     reasons = {one.on: one.reason for one in plan_year(both, SHELF, start, start).rounds}
     winter = [words for on, words in reasons.items() if on.month in (12, 1, 2)]
     assert winter
-    assert all("the winter grass grows while the lawn rests" in words for words in winter)
+    assert all("The winter grass grows while the lawn rests" in words for words in winter)
     alone = plan_year(lawn(grass="couch", climate=HOT, rules=FREE, upkeep="high"), SHELF, START, START)
     hot = [one.reason for one in alone.rounds if one.on.month in (7, 8)]
     assert hot
@@ -167,7 +167,7 @@ def test_no_part_of_a_season_is_told_of_grass_that_grows_all_year_or_loves_the_h
     start = season_start(highland, START)
     told = [one.reason for one in plan_year(kikuyu, SHELF, start, start).rounds]
     assert told
-    assert all("growth goes on all year" in words for words in told)
+    assert all("Growth goes on all year" in words for words in told)
     couch = lawn(grass="couch", climate=HOT, rules=FREE, upkeep="high")
     assert not any("roots and stores fill" in one.reason for one in plan_year(couch, SHELF, START, START).rounds)
 

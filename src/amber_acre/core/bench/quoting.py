@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Iterable, Mapping, Sequence
 from dataclasses import dataclass
 from datetime import date
 from itertools import groupby
@@ -134,32 +134,34 @@ class Quote:
         return sum(bought.cost for _, bought in self.packs)
 
 
-def per_kg(product: Product) -> float | None:
-    """Money for a kilogram out of the pack that is cheapest by weight; None without a pack."""
-    return min((pack.price / pack.mass_kg for pack in product.packs), default=None)
-
-
 def quote(pieces: Iterable[Piece], terms: Terms) -> Quote:
-    """Prices jobs: those of one day are one visit. The product costs what goes down, the rest of a pack is stock."""
+    """Prices jobs: those of one day are one visit. The product costs what goes down, out of the whole packs that are
+    bought for all of it; the rest of a pack is stock."""
     rows = sorted(pieces, key=lambda piece: (piece.on, piece.words))
-    visits = tuple(_visit(on, list(jobs), terms) for on, jobs in groupby(rows, key=lambda piece: piece.on))
     taken: dict[int, tuple[Product, float]] = {}
     for piece in rows:
         if piece.product is not None:
             known = taken.get(piece.product.key, (piece.product, 0.0))
             taken[piece.product.key] = (piece.product, known[1] + piece.kg)
-    packs = [(product, cheapest_purchase(product.packs, kg)) for product, kg in taken.values()]
+    bought = {key: (product, cheapest_purchase(product.packs, kg)) for key, (product, kg) in taken.items()}
+    per_kg = {key: _per_kg(packs) for key, (_, packs) in bought.items()}
+    visits = tuple(_visit(on, list(jobs), terms, per_kg) for on, jobs in groupby(rows, key=lambda piece: piece.on))
     return Quote(
         visits,
-        tuple((product, bought) for product, bought in packs if bought is not None),
-        tuple(product.name for product, bought in packs if bought is None),
+        tuple((product, packs) for product, packs in bought.values() if packs is not None),
+        tuple(product.name for product, packs in bought.values() if packs is None),
     )
 
 
-def _visit(on: date, pieces: Sequence[Piece], terms: Terms) -> Visit:
+def _per_kg(packs: Purchase | None) -> float | None:
+    """Money for a kilogram out of the packs that are bought; None without a price."""
+    return None if packs is None else packs.cost / packs.mass_kg if packs.mass_kg > 0 else 0.0
+
+
+def _visit(on: date, pieces: Sequence[Piece], terms: Terms, per_kg: Mapping[int, float | None]) -> Visit:
     jobs = []
     for piece in pieces:
-        rate = per_kg(piece.product) if piece.product is not None else 0.0
+        rate = per_kg[piece.product.key] if piece.product is not None else 0.0
         minutes = terms.minutes(piece.work, piece.size_m2)
         cost = None if rate is None else rate * piece.kg
         jobs.append(Priced(piece, cost, minutes, minutes / 60 * terms.hour))

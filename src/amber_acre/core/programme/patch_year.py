@@ -188,7 +188,8 @@ def _jobs(treatment: Treatment, ground: Ground, day: date, product: Product | No
         for n in range(1, layers + 1):
             on = _day(treatment, ground, on if n == 1 else on + timedelta(days=LAYERS_APART_DAYS))
             deep = f"{min(LAYER_MM, sunk / layers) if sunk else LAYER_MM:.0f} mm"
-            found.append(_work(f"{treatment.name} of {deep}, {n} of {layers}", "topdress", on, treatment.why, ground))
+            which = f", {n} of {layers}" if layers > 1 else ""
+            found.append(_work(f"{treatment.name} of {deep}{which}", "topdress", on, treatment.why, ground))
         return found
     job = _work(treatment.name, treatment.work, day, treatment.why, ground)
     if product is None:

@@ -33,7 +33,7 @@ def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFin
     feed = next(f for f in choice.feeds if f.product.key == dose.product.key)
     part = asked.parts[dose.step]
     when = "full" if part == "rising" and nearly_summer(asked, dose.step) else part
-    said = [f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C: {_when(lawn, asked, dose.step, when)}."]
+    said = [_sentence(_when(lawn, asked, dose.step, when))]
     if dose.step == asked.sown_step:
         said = ["On the day of sowing: nobody walks on it again until it has come up."]
     if feed.nitrogen:
@@ -42,7 +42,7 @@ def reason_of(lawn: Lawn, asked: Asks, choice: Choice, dose: Dose, soil: SoilFin
         said.append(f"{unrounded(dose.rate_g_m2 * feed.potassium)} g/m² of potassium: {asked.potassium.why}.")
     if feed.nitrogen:
         said.append(_beside(asked, feed, soil))
-    inner = []
+    inner = [_figures(asked, dose, feed)]
     binds = what_binds(asked, dose, feed, lawn.low_m2 / lawn.size_m2)
     if binds:
         inner.append(f"What sets the dose: {binds}.")
@@ -71,7 +71,6 @@ def _nitrogen(asked: Asks, dose: Dose, feed: Feed) -> str:
     brings = dose.rate_g_m2 * feed.nitrogen
     slow = feed.slow / feed.nitrogen
     ends = asked.last_uptake(dose.step)
-    left = "" if ends >= STEPS else f"; uptake ends in about {round(ends * STEP_DAYS / 7)} weeks"
     kind = (
         "slow, so that it meets the growth of the weeks to come"
         if slow >= 0.65
@@ -81,7 +80,18 @@ def _nitrogen(asked: Asks, dose: Dose, feed: Feed) -> str:
         if ends < 10
         else "quick, in a dose growth can take"
     )
-    return f"{unrounded(brings)} g/m² of nitrogen from {feed.product.name}: {kind}{left}."
+    return f"{unrounded(brings)} g/m² of nitrogen from {feed.product.name}: {kind}."
+
+
+def _figures(asked: Asks, dose: Dose, feed: Feed) -> str:
+    """What the trade reads beside it: the soil's warmth, and how long roots still take nitrogen up."""
+    ends = asked.last_uptake(dose.step)
+    left = "" if ends >= STEPS or not feed.nitrogen else f"; uptake ends in about {round(ends * STEP_DAYS / 7)} weeks"
+    return f"Soil near {asked.phases.soil_c[dose.step]:.0f} °C{left}."
+
+
+def _sentence(words: str) -> str:
+    return f"{words[:1].upper()}{words[1:]}."
 
 
 def what_binds(asked: Asks, dose: Dose, feed: Feed, thin: float) -> str:

@@ -91,9 +91,7 @@ def _levels_hold(test: SoilTest) -> bool:
     return test.extractant == "mehlich-3" and (test.ph is None or test.ph > ranges.MINIMUM_LEVELS_ABOVE_PH)
 
 
-def _why(
-    element: Measured, found: Level, bounds: tuple[float, float] | None, extractant: str, test: SoilTest
-) -> str:
+def _why(element: Measured, found: Level, bounds: tuple[float, float] | None, extractant: str, test: SoilTest) -> str:
     name = MEASURES[element].name
     if bounds is None or found == "unknown":
         return f"{name}: no sufficiency range for this extractant; compare it with earlier tests."
