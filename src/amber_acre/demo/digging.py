@@ -98,7 +98,7 @@ GROUND: dict[tuple[str, str], DemoGround] = {
                 "mehlich-3",
                 "smp",
                 _values(
-                    "ph 5.3, buffer_ph 6.6, p 18, k 52, organic_matter 0.038, ca 420, "
+                    "ph 5.1, buffer_ph 6.6, p 18, k 52, organic_matter 0.038, ca 420, "
                     "mg 38, s 9, cec 6.2, sand 0.68, silt 0.22, clay 0.1, al 780"
                 ),
                 (("lime", "1.5 tons/acre"), ("potash", "2 lb/1000 ft²")),

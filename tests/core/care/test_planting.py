@@ -193,6 +193,9 @@ def test_plants_of_the_first_year() -> None:
     roses = planting("bed", "8 × Rosa hybrids", planted_on="2026-04-15")
     assert asked(roses).nitrogen == pytest.approx(asked(planting("bed", "8 × Rosa hybrids")).nitrogen / 2)
     assert min(row.on for row in asked(roses).rounds) >= date(2026, 5, 27)
+    assert [words[:1] for words in asked(roses).factors][1:] == ["×", "="]
+    assert float(asked(roses).factors[-1].split()[1]) == pytest.approx(asked(roses).nitrogen, rel=0.005)
+    assert len(asked(planting("bed", "8 × Rosa hybrids")).factors) == 1
 
 
 def test_old_roses_are_tested_first() -> None:

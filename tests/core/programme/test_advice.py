@@ -8,10 +8,12 @@ from itertools import pairwise
 
 import pytest
 
+from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.planning import YearPlan, plan_year
 from amber_acre.core.quantities import Money
 from amber_acre.core.season.climate import Climate, season_start
+from amber_acre.core.soil.evidence import SoilTest
 from tests.core.worlds import BAY, FREE, HOT, QUICK, VALE, lawn, product
 
 EVEN = product(31, "Even 20-0-5", {"urea": 10, "slow_soluble": 10}, (10, 20), "methylene", interval=30)
@@ -82,3 +84,42 @@ def test_growth_that_has_passed_is_no_want_of_room() -> None:
     assert not gone.obstacle
     assert "growth that has passed" in gone.sentence
     assert "passed" not in codes(year(VALE, [EVEN, QUICK]))
+
+
+def told_of_ph(ph: float, free_lime: float | None = None, fizz: str = "") -> dict[str, str]:
+    """What is said of a bluegrass lawn's pH (6.0–7.0 wanted), by its code."""
+    values = {"ph": ph} | ({} if free_lime is None else {"free_lime": free_lime})
+    test = SoilTest.of(date(2025, 10, 1), "mehlich-3", **values)
+    place = lawn(rules=FREE, soil_test=test)
+    ground = replace(place.ground(), tests=(test,), facts={"fizz": ReadFact(fizz, fizz)} if fizz else {})
+    start = season_start(VALE, date(2026, 3, 1))
+    found = plan_year(place, [EVEN], start, start, ground=ground).advice
+    return {one.code: one.sentence for one in found}
+
+
+@pytest.mark.parametrize(
+    ("ph", "free_lime", "fizz", "sulphur"),
+    [
+        (7.3, None, "", True),
+        (7.49, 0.0, "", True),
+        (7.5, None, "", False),
+        (7.3, 0.04, "", False),
+        (7.3, None, "strong", False),
+        (7.3, None, "none", True),
+        (7.3, 0.0, "strong", True),
+    ],
+)
+def test_sulphur_is_spoken_of_only_where_no_free_lime_is_known(
+    ph: float, free_lime: float | None, fizz: str, sulphur: bool
+) -> None:
+    """A laboratory's figure stands before a drop of acid."""
+    told = told_of_ph(ph, free_lime, fizz)
+    assert ("sulphur_advised" in told) is sulphur
+    assert "iron_advised" in told
+
+
+@pytest.mark.parametrize(
+    ("ph", "says"), [(6.0, "is right for"), (5.9, "is within a test’s error"), (7.1, "is within a test’s error")]
+)
+def test_a_ph_at_the_edge_is_not_called_right(ph: float, says: str) -> None:
+    assert says in told_of_ph(ph)["ph_in_range"]

@@ -101,6 +101,8 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tu
     said: list[Said] = []
     if planting.woody and (planting.new_on(stages.start) or planting.new_on(today)):
         need, factors = need / 2, (*factors, "× 0.5: plants of this year")
+    if len(factors) > 1:
+        factors = (*factors, f"= {unrounded(need)} {_unit(planting)} a year")
     left = max(0.0, need - sum(grams for _, grams in fed))
     rounds = _rounds(planting, stages, today, need, fed)
     if not rounds and left > 0 and planting.group.basis == "area":
@@ -121,12 +123,16 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tu
     return FeedAsked(need, factors, rounds, tuple(said), answers)
 
 
+def _unit(planting: Planting) -> str:
+    return "g a litre" if planting.group.basis == "litre" else "g/m²"
+
+
 def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
     """The year's nitrogen by the group's low and high end, with each factor argued."""
     low, high = planting.group.need
     place = BY_FINDING if planting.finding in FED_FINDINGS else PLACE_BY_AIM[planting.aim]
     need = low + place * (high - low)
-    unit = "g a litre" if planting.group.basis == "litre" else "g/m²"
+    unit = _unit(planting)
     words = WORDS.get(planting.finding) if planting.finding in FED_FINDINGS else f"aim: {planting.aim}"
     factors = [f"{unrounded(need)} {unit} of {low:g}–{high:g} {unit} for {planting.group.name} ({words})"]
     test = planting.ground.test

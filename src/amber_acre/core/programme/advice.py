@@ -21,6 +21,8 @@ from amber_acre.core.season.phases import STEPS
 from amber_acre.core.soil.findings import SoilFindings
 from amber_acre.core.tables.plants import ph_text
 
+SULPHUR_UP_TO_PH = 7.5  # of a lawn without free lime: above it the ground is taken to be limy [common-practice]
+
 Code = Literal[
     "lime_advised",
     "lime_not_advised",
@@ -268,7 +270,6 @@ def _acidity(lawn: Lawn, ground: Ground) -> list[Advice]:
             )
         )
     elif side == "down":
-        free_lime = ground.says("fizz") in ("slight", "strong")
         found.append(
             Advice(
                 "iron_advised",
@@ -276,11 +277,13 @@ def _acidity(lawn: Lawn, ground: Ground) -> list[Advice]:
                 " weeks.",
             )
         )
-        if not free_lime and ground.ph < 7.5:
+        if not ground.free_lime and ground.ph < SULPHUR_UP_TO_PH:
             found.append(Advice("sulphur_advised", f"pH {ground.ph:.1f} can be lowered with sulphur over years."))
     else:
+        low, high = ground.wanted_ph
+        stands = "is right for" if low <= ground.ph <= high else "is within a test’s error of what is right for"
         found.append(
-            Advice("ph_in_range", f"pH {ground.ph:.1f} is right for {lawn.grass.common_name} ({range_}): no lime.")
+            Advice("ph_in_range", f"pH {ground.ph:.1f} {stands} {lawn.grass.common_name} ({range_}): no lime.")
         )
     return found
 

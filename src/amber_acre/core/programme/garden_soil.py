@@ -18,9 +18,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages
-from amber_acre.core.soil.evidence import newest_with
 from amber_acre.core.soil.probe import PROBE_ERROR
-from amber_acre.core.tables.acidifying import FIZZ_TEST
 from amber_acre.core.tables.chelates import CHELATES
 
 SULPHUR_DEPTH_MM = 150.0  # where roots of acid lovers lie [common-practice]
@@ -52,11 +50,8 @@ def soil_of(
 
 def free_lime(planting: Planting) -> bool | None:
     """Whether the ground holds free lime, by test or by a drop of acid; None where nobody looked."""
-    test = newest_with(planting.ground.tests, "free_lime")
-    if test is not None and "free_lime" in test.values:
-        return test.values["free_lime"] > 0
-    fizz = planting.ground.says("fizz")
-    return None if fizz not in FIZZ_TEST else FIZZ_TEST[fizz][1] > 0
+    found = planting.ground.free_lime
+    return None if found is None else found > 0
 
 
 def _acid(

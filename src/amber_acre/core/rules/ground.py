@@ -23,6 +23,7 @@ from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.soil.evidence import SoilTest, newest_with
 from amber_acre.core.soil.findings import Level, level
 from amber_acre.core.soil.probe import ProbeSummary
+from amber_acre.core.tables.acidifying import FIZZ_TEST
 from amber_acre.core.tables.grasses import GRASS_BY_KEY, Grass, Season
 from amber_acre.core.tables.plant_names import nearest
 from amber_acre.core.tables.plants import Plant
@@ -241,6 +242,16 @@ class Ground:
     def metres(self, fact: str) -> float | None:
         """A length among the area's facts."""
         return number_of(self.facts, fact)
+
+    @property
+    def free_lime(self) -> float | None:
+        """Free lime of the soil as a fraction of its mass, by test, else the least a drop of acid points to; None where
+        nobody looked."""
+        test = newest_with(self.tests, "free_lime")
+        if test is not None and "free_lime" in test.values:
+            return test.values["free_lime"]
+        fizz = self.says("fizz")
+        return FIZZ_TEST[fizz][1] if fizz in FIZZ_TEST else None
 
     def ph_side(self) -> Direction | None:
         """Which way its pH should go by what grows there, beyond the margin of a test; None: none, or unknown."""
