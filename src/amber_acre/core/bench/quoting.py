@@ -144,18 +144,13 @@ def quote(pieces: Iterable[Piece], terms: Terms) -> Quote:
             known = taken.get(piece.product.key, (piece.product, 0.0))
             taken[piece.product.key] = (piece.product, known[1] + piece.kg)
     bought = {key: (product, cheapest_purchase(product.packs, kg)) for key, (product, kg) in taken.items()}
-    per_kg = {key: _per_kg(packs) for key, (_, packs) in bought.items()}
+    per_kg = {key: packs.per_kg if packs is not None else None for key, (_, packs) in bought.items()}
     visits = tuple(_visit(on, list(jobs), terms, per_kg) for on, jobs in groupby(rows, key=lambda piece: piece.on))
     return Quote(
         visits,
         tuple((product, packs) for product, packs in bought.values() if packs is not None),
         tuple(product.name for product, packs in bought.values() if packs is None),
     )
-
-
-def _per_kg(packs: Purchase | None) -> float | None:
-    """Money for a kilogram out of the packs that are bought; None without a price."""
-    return None if packs is None else packs.cost / packs.mass_kg if packs.mass_kg > 0 else 0.0
 
 
 def _visit(on: date, pieces: Sequence[Piece], terms: Terms, per_kg: Mapping[int, float | None]) -> Visit:

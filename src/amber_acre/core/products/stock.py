@@ -54,6 +54,11 @@ class Purchase:
         return " + ".join(f"{count} × {pack.name}" for pack, count in self.packs)
 
     @property
+    def per_kg(self) -> float:
+        """Money for a kilogram out of these packs; 0 where nothing is bought."""
+        return self.cost / self.mass_kg if self.mass_kg > 0 else 0.0
+
+    @property
     def supplier(self) -> str:
         """From whom, where that is known."""
         return ", ".join(dict.fromkeys(pack.supplier for pack, _ in self.packs if pack.supplier))

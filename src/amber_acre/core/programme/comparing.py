@@ -8,6 +8,7 @@ from dataclasses import dataclass
 
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.nutrients import Nutrients, carried
+from amber_acre.core.products.stock import cheapest_purchase
 from amber_acre.core.programme.planning import YearPlan
 from amber_acre.core.programme.weights import ORGANIC, SCHOOLS
 from amber_acre.core.quantities import Money
@@ -17,6 +18,7 @@ SPREADS_M2_MINUTE = (
     45.0  # a walking spreader, half rate in two directions; a sprayer is about as quick [common-practice]
 )
 CARBON_OF_ORGANIC = 0.4  # of the mass of an organic feed [from-memory]
+WATCHED = ("no_room", "left_open", "refused", "slow_share", "may_go_unfed")  # what a plan says that weighs in choosing
 MUCH_PHOSPHORUS_G_M2 = 2.0  # of P a year that nobody asked for [common-practice]
 
 
@@ -60,7 +62,7 @@ def school_year(plan: YearPlan, size_m2: float) -> SchoolYear:
         school.name,
         school.about,
         plan,
-        Money(sum(_money(job, size_m2) for job in plan.rounds)),
+        Money(_money(plan.rounds, size_m2)),
         brings,
         _available(plan.rounds),
         max(0.0, 1 - unmet / need) if need > 0 else 1.0,
@@ -77,16 +79,18 @@ def _available(rounds: Sequence[Job]) -> tuple[float, float]:
     return sum(rate * low for rate, low, _ in ranges), sum(rate * high for rate, _, high in ranges)
 
 
-def _money(job: Job, size_m2: float) -> float:
-    """What a dose uses up at the cheapest pack."""
-    packs = job.material.packs
-    if not packs:
-        return 0.0
-    return min(pack.price / pack.mass_kg for pack in packs) * job.rate_g_m2 * size_m2 / 1000
+def _money(rounds: Sequence[Job], size_m2: float) -> float:
+    """What a season uses up, out of the whole packs that are bought for it; nothing of what has no pack."""
+    kg: dict[int, float] = {}
+    for job in rounds:
+        kg[job.material.key] = kg.get(job.material.key, 0.0) + job.rate_g_m2 * size_m2 / 1000
+    products = {job.material.key: job.material for job in rounds}
+    bought = [(cheapest_purchase(products[key].packs, mass), mass) for key, mass in kg.items()]
+    return sum(packs.per_kg * mass for packs, mass in bought if packs is not None)
 
 
 def _watch(plan: YearPlan, brings: Nutrients) -> Sequence[str]:
-    said = [one.sentence for one in plan.advice if one.code in ("no_room", "refused", "slow_share", "may_go_unfed")]
+    said = [one.sentence for one in plan.advice if one.code in WATCHED]
     wanted = plan.asked.phosphorus.wanted_g_m2
     if brings.phosphorus > wanted + MUCH_PHOSPHORUS_G_M2:
         said.append(f"{brings.phosphorus:.2g} g/m² of phosphorus go down that no test asks for: it piles up.")
