@@ -447,3 +447,20 @@ def test_plants_by_the_names_people_use_over_the_pages(demo: Browser, demo_engin
     answer = demo.post(f"/areas/{key}/jobs/new", form)
     assert answer.status_code == 422
     assert "stay healthy lean" in html.unescape(answer.text)
+
+
+def test_the_day_book_and_the_log_tell_pots_by_the_litre(demo: Browser, demo_engine: Engine) -> None:
+    """67 g/m² of a feed in water is no rate, and no label is passed by it."""
+    book = html.unescape(demo.get("/daybook").text)
+    rows = [row for row in re.findall(r'<tr id="entry-\d+".*?</tr>', book, re.S) if "Citrus in pots" in row]
+    assert any("1.07 g a litre of water" in row for row in rows)
+    assert any("g a litre of medium" in row for row in rows)
+    assert not any("above the label" in row for row in rows)
+    key = area(demo_engine, "Citrus in pots")
+    query = text("SELECT id, product_id FROM jobs WHERE area_id = :a AND work = 'drench' ORDER BY on_day DESC, id DESC")
+    with demo_engine.connect() as connection:
+        number, product = connection.execute(query, {"a": key}).first() or (0, 0)
+    form = {"product": str(product), "amount": "73 g", "covered": "1.09 m²"}
+    said = html.unescape(demo.post(f"/areas/{key}/log/reading?job={number}", form).text)
+    assert "1.07 g a litre of water" in said
+    assert "above the label" not in said

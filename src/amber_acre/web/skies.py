@@ -9,7 +9,6 @@ from datetime import date, timedelta
 from fastapi import Request
 from sqlalchemy.orm import Session
 
-from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.rules.ground import Ground
@@ -68,7 +67,8 @@ def entry_held_as_seen(
         return ()
     work: Work = "feed" if entry.product.total_nitrogen else "spread"
     job = planned or Job(0, entry.product.name, work, entry.on, entry.on, entry.on)
-    put_down = replace(job, product=entry.product, dose=Dose(entry.achieved_rate_g_m2))
+    key = job.product.key if job.product is not None else None
+    put_down = replace(job, product=entry.product, dose=entry.dose_by(job.dose, key, ground.size_m2))
     return held_as_seen(session, area, put_down, ground, entry.on)
 
 

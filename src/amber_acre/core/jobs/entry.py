@@ -3,10 +3,11 @@
 from __future__ import annotations
 
 from collections.abc import Iterable, Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.errors import MissingInput
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 
@@ -41,6 +42,18 @@ class Entry:
     def achieved_rate_g_m2(self) -> GramsPerSquareMetre:
         """Mass per area over what was covered, g/m²."""
         return GramsPerSquareMetre(self.amount_kg * 1000 / self.covered_m2)
+
+    def dose_by(self, planned: Dose | None, product: int | None, size_m2: SquareMetres) -> Dose:
+        """What went down, in the basis of the dose it answers: by plant or litre what each of those covered got.
+
+        ``product``: key of the product planned, ``size_m2``: the area of the plan. By area where the plan was, or
+        another product went down, or nobody planned it.
+        """
+        by_area = Dose(self.achieved_rate_g_m2 if self.product is not None else 0.0)
+        if planned is None or self.product is None or not planned.count or self.product.key != product:
+            return by_area
+        meant = planned.mass_kg(size_m2, self.product.density_kg_l) * self.covered_m2 / size_m2
+        return replace(planned, value=planned.value * self.amount_kg / meant) if meant > 0 else by_area
 
     def rate_over(self, size_m2: SquareMetres) -> GramsPerSquareMetre:
         """Mass per area over the whole area, g/m², so that two halves add up to one."""

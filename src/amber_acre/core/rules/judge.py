@@ -7,13 +7,12 @@ from dataclasses import dataclass, fields, replace
 from datetime import date
 from functools import cached_property
 
-from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.measure.area_facts import day_of
-from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
+from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules import (
     conflicts,
     direction,
@@ -121,7 +120,6 @@ class AreaBook:
         """What an entry breaks by what went down when; the entry it corrects and itself are not counted beside it."""
         kept = next((one.job for one in self.jobs if one.job.key and one.job.key == entry.job), None)
         work: Work = kept.work if kept is not None else "spread" if entry.product is not None else "look"
-        rate = entry.achieved_rate_g_m2 if entry.product is not None else 0.0
         job = Job(
             kept.number if kept else 0,
             kept.name if kept else (entry.product.name if entry.product else "work"),
@@ -129,7 +127,9 @@ class AreaBook:
             entry.on,
             kept.opens if kept else entry.on,
             kept.closes if kept else entry.on,
-            _dose_of_entry(entry, kept, rate, self.ground.size_m2),
+            entry.dose_by(
+                kept.dose if kept else None, kept.product.key if kept and kept.product else None, self.ground.size_m2
+            ),
             entry.product,
             maker=kept.maker if kept else "hand",
             placement=kept.placement if kept else "surface",
@@ -160,16 +160,6 @@ def begun_by_form(ground: Ground, day: date) -> Use | None:
         return None
     work, words = BEGINNINGS[way]
     return Use(on, 0.0, f"{words} on {on:%-d %B %Y}", work=work, down=on <= day)
-
-
-def _dose_of_entry(entry: Entry, kept: Job | None, rate_g_m2: float, size_m2: SquareMetres) -> Dose:
-    """What an entry put down in the basis of its job: by plant what each of those covered got, else by area."""
-    if kept is None or entry.product is None or kept.product is None or not kept.dose.count:
-        return Dose(rate_g_m2)
-    planned = kept.dose.mass_kg(size_m2, kept.product.density_kg_l) * entry.covered_m2 / size_m2
-    if planned <= 0 or entry.product.key != kept.product.key:
-        return Dose(rate_g_m2)
-    return replace(kept.dose, value=kept.dose.value * entry.amount_kg / planned)
 
 
 def stops(verdicts: Iterable[Verdict]) -> list[Verdict]:

@@ -4,8 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.use import most_with, whose
-from amber_acre.core.products.product import SITES
+from amber_acre.core.products.product import SITES, Product
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
@@ -23,6 +24,14 @@ def _by_area(case: Case) -> bool:
 
 
 _NOT_SPREAD = ("litre", "water", "depth", "volume")  # what a yearly rate by area says nothing of
+
+
+def above_label(product: Product, dose: Dose, rate_g_m2: float) -> bool:
+    """Whether what went down passes the label's highest rate: by area, or by plant, trunk or litre where it has one."""
+    if dose.basis == "area":
+        return over(rate_g_m2, product.label.max_g_m2)
+    rate = product.label.rate_by(dose.basis)
+    return rate is not None and over(dose.value, rate.high)
 
 
 def _high(case: Case) -> Iterable[Broken]:

@@ -13,13 +13,15 @@ from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
+from amber_acre.core.jobs.dose import BASIS_KEYS, Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
+from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops, wants_reason
 from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.label import above_label
 from amber_acre.core.rules.rule import Verdict, rate_of
 from amber_acre.core.sentence import Mass, OnDay, Plain, Sentence
 from amber_acre.core.tolerance import over
@@ -63,6 +65,11 @@ class _Logged:
         return float(job.rate_on(self.size_m2)) if job is not None and job.product else None
 
     @property
+    def planned_dose(self) -> Dose | None:
+        """The dose planned, in its own basis."""
+        return self.judged.job.dose if self.judged else None
+
+    @property
     def size_m2(self) -> SquareMetres:
         """What is to be covered: a feed covers the patches fed with their lawn."""
         return self.judged.stands.size_m2 if self.judged else self.book.ground.size_of_entry(None, None)
@@ -80,14 +87,23 @@ class _Logged:
 
 @router.get("/daybook")
 def list_entries(request: Request, session: Reading) -> HTMLResponse:
-    rows, labels = store.entry_rows(session), store.every_label(session)
+    labels = store.every_label(session)
+    rows = [(row, store.entry_of(row, labels)) for row in store.entry_rows(session)]
     return render(
         request,
         "daybook/list.html",
-        rows=[(row, store.entry_of(row, labels), Shown(units_of(row.area.property.units))) for row in rows],
-        corrected={row.corrects_id: row.id for row in rows if row.corrects_id},
+        rows=[(row, entry, _dose_of(row, entry), Shown(units_of(row.area.property.units))) for row, entry in rows],
+        corrected={row.corrects_id: row.id for row, _ in rows if row.corrects_id},
+        above_label=above_label,
         rule_of=RULE_BY_KEY,
     )
+
+
+def _dose_of(row: EntryRow, entry: Entry) -> Dose:
+    """What went down in the basis of the job it answers."""
+    job = row.job
+    planned = None if job is None else Dose(job.dose, next(b for b in BASIS_KEYS if b == job.basis), job.dose_count)
+    return entry.dose_by(planned, job.product_id if job is not None else None, SquareMetres(row.area.size_m2))
 
 
 @router.get("/daybook.csv")
@@ -130,7 +146,10 @@ def reading(
             covered = typed.area(
                 posted.get("covered", ""), "ft²" if what.area.property.units == "us" else "m²", "covered"
             )
-            reading["rate"] = GramsPerSquareMetre(reading["amount_kg"] * 1000 / covered.value)
+            entry = Entry(0, None, today, product, Kilograms(reading["amount_kg"]), SquareMetres(covered.value))
+            planned, key = what.planned_dose, what.planned_product.key if what.planned_product else None
+            reading["rate"] = entry.achieved_rate_g_m2
+            reading["dose"] = entry.dose_by(planned, key, what.size_m2)
             reading["brings"] = carried(product, reading["rate"])
         except AmberError as error:
             reading["sentence"] = error.sentence
@@ -140,6 +159,7 @@ def reading(
         units=units_of(what.area.property.units),
         reading=reading,
         job=what,
+        above_label=above_label,
         cautions=cautions_for(product, what.book.ground, "feed") if product is not None else (),
     )
 
