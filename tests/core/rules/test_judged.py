@@ -7,11 +7,12 @@ from datetime import date, timedelta
 
 import pytest
 
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
 from amber_acre.core.rules.ground import PatchIn
 from amber_acre.core.rules.judged import judged_job, shown_rate
 from amber_acre.core.rules.standing_account import area_year
-from tests.core.rules.cases import book, entry, ground, job
+from tests.core.rules.cases import book, entry, facts, ground, job
 from tests.core.worlds import FREE, LIME, QUICK, SLOW
 
 CAPPED = replace(FREE, yearly_cap_g_m2=GramsPerSquareMetre(16.0))
@@ -74,3 +75,20 @@ def test_the_account_of_twelve_months_adds_feeds_corrections_and_what_is_to_come
     assert slow.left_g_m2 == pytest.approx(80)
     early = area_year(book(ground(rules=CAPPED), feed, lime, entries=(done,)), date(2026, 4, 19))
     assert early.uses == ()
+
+
+def test_pots_are_accounted_by_the_litre_and_no_rule_by_area_holds_them() -> None:
+    """4 pots of 25 litres on a square metre, 80 g of nitrogen: 0.8 g a litre, and nothing is over a cap of 16 g/m²."""
+    pots = ground("container", 1.0, rules=CAPPED, facts=facts(count=4.0, volume=25.0))
+    down = entry(SLOW, 400, date(2026, 4, 20), size=1.0)
+    held = book(pots, job(SLOW, on=JUNE, dose=Dose(1.0, "litre", 100.0)), entries=(down,))
+    year = area_year(held, date(2026, 12, 31))
+    assert year.litres is not None
+    assert year.litres == pytest.approx(100)
+    assert year.account.down.nitrogen / year.litres == pytest.approx(0.8)
+    assert (year.cap_g_m2, year.left_g_m2, year.least_left_g_m2) == (None, None, None)
+    assert year.need_high_g_m2 / year.litres == pytest.approx(1.0)
+    assert [one.left_g_m2 for one in year.products] == [None]
+    room = judged_job(held, held.jobs[0]).room
+    assert (room.nitrogen_g_m2, room.product_g_m2) == (None, None)
+    assert area_year(book(ground("container", 1.0)), date(2026, 12, 31)).litres is None

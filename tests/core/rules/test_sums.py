@@ -7,9 +7,10 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import POUND_PER_ACRE_G_M2, POUND_PER_THOUSAND_G_M2
-from amber_acre.core.rules.sums import SLIP_WITHIN, WOODY_NITROGEN_G_M2, nitrogen_high, shade_share
+from amber_acre.core.rules.sums import POTS_MOST_G_L, SLIP_WITHIN, WOODY_NITROGEN_G_M2, nitrogen_high, shade_share
 from amber_acre.core.tables.plants import NITROGEN_G_M2, catalogue
 from tests.core.rules.cases import broken, entry, facts, ground, job, logged, with_label
 from tests.core.worlds import ALUM, LIME, MEAL, QUICK, SLOW, SULPHUR
@@ -90,3 +91,24 @@ def test_shade_is_fed_in_small_doses(what: Product, rate: float, warns: bool) ->
         at = ground(facts=facts(sun=hours))
         assert ("shade-dose" in broken(at, job(what, rate, on))) is (warns and shady)
     assert "shade-dose" not in broken(ground(), job(what, rate, on))
+
+
+POTS = ground("container", 1.0, facts=facts(count=4.0, volume=25.0))  # 100 litres of medium on a square metre
+
+
+@pytest.mark.parametrize(
+    ("grams", "days", "asked"), [(99.0, 100, False), (101.0, 100, True), (101.0, 299, True), (101.0, 300, False)]
+)
+def test_pots_are_held_by_the_litre_over_a_season(grams: float, days: int, asked: bool) -> None:
+    """A gram of nitrogen a litre: 60 g down and more on 100 litres; next spring's pellets are another year."""
+    first = entry(QUICK, 60 / 0.21, MAY - timedelta(days=days), size=1.0)
+    more = job(QUICK, on=MAY, dose=Dose((grams - 60) / 0.21 / 100, "litre", 100.0))
+    found = broken(POTS, more, entries=(first,))
+    assert ("nitrogen-past-need" in found) is asked
+    assert not asked or "1.01 g a litre of medium of nitrogen" in str(found["nitrogen-past-need"].sentence)
+
+
+def test_pots_that_do_not_say_how_large_they_are_are_not_held() -> None:
+    unsaid = ground("container", 1.0)
+    assert "nitrogen-past-need" not in broken(unsaid, job(QUICK, 900, MAY))
+    assert POTS_MOST_G_L == 1.0

@@ -104,6 +104,12 @@ class Ground:
         return count_for(basis, self.kind, self.facts)
 
     @property
+    def litres_m2(self) -> float | None:
+        """Litres of medium for each square metre, of pots that say how large they are; None of other ground."""
+        litres = self.count_for("litre") if self.traits.by_litre else None
+        return litres / self.size_m2 if litres else None
+
+    @property
     def alike(self) -> bool:
         """True where all it holds is of one kind and one age, so that each gets what the others get."""
         return len({(line.name.lower(), line.planted) for line in listed(self.facts)}) <= 1

@@ -232,11 +232,13 @@ def _room(book: AreaBook, stands: StandingJob) -> Room:
     product, rules = stands.product, book.ground.rules
     day = stands.done_on or stands.job.on
     uses = up_to(book.uses, day)
-    left = None if rules.yearly_cap_g_m2 is None else rules.yearly_cap_g_m2 - sum(nitrogen_of(use) for use in uses)
+    pots = book.ground.traits.by_litre  # no rule or label by area holds them
+    cap = None if pots else rules.yearly_cap_g_m2
+    left = None if cap is None else cap - sum(nitrogen_of(use) for use in uses)
     if product is None:
         return Room(left, None, None)
     same: list[Use] = [use for use in uses if use.product is not None and use.product.key == product.key]
-    yearly = product.label.yearly_max_g_m2
+    yearly = None if pots else product.label.yearly_max_g_m2
     last = max((use.on for use in same), default=day)
     return Room(
         left,

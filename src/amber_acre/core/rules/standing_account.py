@@ -10,7 +10,7 @@ from amber_acre.core.jobs.use import Use, most_in_a_year, up_to
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.law import nitrogen_of
-from amber_acre.core.rules.sums import nitrogen_high
+from amber_acre.core.rules.sums import POTS_MOST_G_L, nitrogen_high
 
 
 @dataclass(frozen=True)
@@ -29,8 +29,10 @@ class ProductYear:
 class AreaYear:
     """The twelve months of an area that end on ``last``: its uses, their account, and what limits them.
 
-    ``need_high_g_m2``: the most nitrogen that what grows there can use. ``left_g_m2``: nitrogen left under the rule's
-    cap on that day, ``least_left_g_m2`` the least of any twelve months that hold one of these uses; None: no cap.
+    ``need_high_g_m2``: the most nitrogen that what grows there can use. ``litres`` of medium for each square metre, of
+    pots that say it: by it amounts are told there, and no rule or label by area holds them. ``left_g_m2``: nitrogen
+    left under the rule's cap on that day, ``least_left_g_m2`` the least of any twelve months that hold one of these
+    uses; None: no cap.
     """
 
     last: date
@@ -41,29 +43,32 @@ class AreaYear:
     left_g_m2: float | None
     least_left_g_m2: float | None
     products: tuple[ProductYear, ...]
+    litres: float | None = None
 
 
 def area_year(book: AreaBook, last: date) -> AreaYear:
     """The account of an area over the twelve months that end on a day, planned uses up to it among them."""
-    uses = tuple(up_to(book.uses, last))
-    cap = book.ground.rules.yearly_cap_g_m2
+    uses, ground = tuple(up_to(book.uses, last)), book.ground
+    pots = ground.traits.by_litre
+    cap = None if pots else ground.rules.yearly_cap_g_m2
     return AreaYear(
         last,
         uses,
-        account(uses, book.ground.traits.turf),
-        nitrogen_high(book.ground),
+        account(uses, ground.traits.turf),
+        POTS_MOST_G_L * (ground.litres_m2 or 0.0) if pots else nitrogen_high(ground),
         cap,
         None if cap is None else cap - sum(nitrogen_of(use) for use in uses),
         None if cap is None else cap - most_in_a_year(book.uses, nitrogen_of),
-        tuple(_product_year(key, uses) for key in sorted({use.product.key for use in uses if use.product})),
+        tuple(_product_year(key, uses, pots) for key in sorted({use.product.key for use in uses if use.product})),
+        ground.litres_m2,
     )
 
 
-def _product_year(key: int, uses: tuple[Use, ...]) -> ProductYear:
+def _product_year(key: int, uses: tuple[Use, ...], pots: bool) -> ProductYear:
     own = [use for use in uses if use.product is not None and use.product.key == key]
     product = own[0].product
     assert product is not None
     used = sum(use.rate_g_m2 for use in own)
-    most = product.label.yearly_max_g_m2
+    most = None if pots else product.label.yearly_max_g_m2
     again = max(use.on for use in own) + timedelta(days=product.label.interval_days)
     return ProductYear(product, len(own), used, None if most is None else most - used, again)

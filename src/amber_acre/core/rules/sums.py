@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Iterable
 
-from amber_acre.core.jobs.use import Use, most_with
+from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.ground import Ground
@@ -12,11 +12,15 @@ from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.limits import cap_of_product
 from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
 from amber_acre.core.rules.spots import spot_m2
-from amber_acre.core.sentence import Plain, Rate, Sentence
+from amber_acre.core.sentence import ByCount, Plain, Rate, Sentence
+from amber_acre.core.tables.care_groups import CARE_GROUPS
 from amber_acre.core.tables.plants import NITROGEN_G_M2
 from amber_acre.core.tolerance import over
 
 WOODY_NITROGEN_G_M2 = 19.5  # 4 lb/1000 ft² of root zone a year, the most told for woody plants [from-memory]
+# The most of a year that any group of pots is given, g of nitrogen a litre of medium [common-practice].
+POTS_MOST_G_L = max(group.need[1] for group in CARE_GROUPS.values() if group.basis == "litre")
+POTS_DAYS = 300  # of a season in pots: the pellets of two springs are not one [common-practice]
 SHADE = ((4.0, 0.6), (6.0, 0.8))  # hours of sun in summer, share of the nitrogen used [from-memory]
 SHADE_TOTAL, SHADE_QUICK = 3.4, 2.4  # g/m² at once under six hours of sun [common-practice]
 SLIPS = (10.0, 43.56, 1000.0)  # a decimal, acre for 1000 ft², gram for kilogram
@@ -63,10 +67,15 @@ def nitrogen_high(ground: Ground) -> float:
 
 
 def _past_need(case: Case) -> Iterable[Broken]:
-    if not nitrogen_of(case.itself) or case.ground.traits.by_litre:
+    if not nitrogen_of(case.itself):
         return
     counted = [use for use in case.others if use.down or not case.logged]
-    total, high = most_with([*counted, case.itself], case.job.on, nitrogen_of), nitrogen_high(case.ground)
+    pots = case.ground.traits.by_litre
+    total = most_with([*counted, case.itself], case.job.on, nitrogen_of, POTS_DAYS if pots else YEAR_DAYS)
+    if pots:
+        yield from _past_need_of_pots(case.ground, total)
+        return
+    high = nitrogen_high(case.ground)
     if over(total, high):
         what = case.ground.grass.common_name if case.ground.grass is not None else "what grows here"
         yield Broken(
@@ -75,6 +84,20 @@ def _past_need(case: Case) -> Iterable[Broken]:
                 total=Rate(total),
                 what=Plain(what),
                 high=Rate(high),
+            ),
+            "rate",
+        )
+
+
+def _past_need_of_pots(ground: Ground, total_g_m2: float) -> Iterable[Broken]:
+    each = total_g_m2 / ground.litres_m2 if ground.litres_m2 else 0.0
+    if over(each, POTS_MOST_G_L):
+        yield Broken(
+            Sentence.of(
+                "Ten months add up to {total} of nitrogen; plants in pots use {high} a year at most. Let clean water"
+                " drain through, and feed less.",
+                total=ByCount(each, "litre"),
+                high=ByCount(POTS_MOST_G_L, "litre"),
             ),
             "rate",
         )
@@ -139,8 +162,8 @@ def _slip(case: Case) -> Iterable[Broken]:
 
 
 RULES = (
-    Rule("nitrogen-past-need", "sum", "No more nitrogen in any twelve months than what grows there can use.", "warn",
-         "extension-turf-n", _past_need, custom=True),
+    Rule("nitrogen-past-need", "sum",
+         "No more nitrogen in any twelve months (in pots ten) than what grows there can use.", "warn", "extension-turf-n", _past_need, custom=True),
     Rule("shade-dose", "sum", "Small doses in shade: 3.4 g/m² of nitrogen at most, 2.4 of it quick.", "warn",
          "common-practice", _in_shade, custom=True),
     Rule("soil-bears", "sum", "Lime and sulphur by what the soil bears at once and in twelve months, by placement.",
