@@ -163,7 +163,8 @@ def _slip(case: Case) -> Iterable[Broken]:
 
 RULES = (
     Rule("nitrogen-past-need", "sum",
-         "No more nitrogen in any twelve months (in pots ten) than what grows there can use.", "warn", "extension-turf-n", _past_need, custom=True),
+         "No more nitrogen in any twelve months (in pots ten) than what grows there can use.", "warn",
+         "extension-turf-n", _past_need, custom=True),
     Rule("shade-dose", "sum", "Small doses in shade: 3.4 g/m² of nitrogen at most, 2.4 of it quick.", "warn",
          "common-practice", _in_shade, custom=True),
     Rule("soil-bears", "sum", "Lime and sulphur by what the soil bears at once and in twelve months, by placement.",
