@@ -12,6 +12,7 @@ from amber_acre.core.care.unfed import left_out, why_unfed
 from amber_acre.core.quantities import depth_in_both, unrounded
 from amber_acre.core.season.stages import Stages, last_frost_after
 from amber_acre.core.tables.care_groups import FED_FINDINGS, RoundRow
+from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER
 
 # Where between the low and the high end of its group a planting lies, by what is wanted of it [common-practice].
@@ -140,8 +141,8 @@ def _need(planting: Planting) -> tuple[float, tuple[str, ...]]:
     if organic is not None and organic >= HIGH_ORGANIC_MATTER and planting.group.basis == "area":
         need, factors = need * RICH_SOIL, [*factors, f"× {RICH_SOIL:g}: organic matter {organic:.1%} feeds"]
     if planting.lies.kind in FEEDING_MULCHES and planting.lies.depth_mm >= FEEDS_FROM_MM:
-        need = need * FEEDING_MULCH
-        factors.append(f"× {FEEDING_MULCH:g}: {depth_in_both(planting.lies.depth_mm)} of {planting.lies.kind} feeds")
+        need, lies = need * FEEDING_MULCH, MULCHES[planting.lies.kind].name
+        factors.append(f"× {FEEDING_MULCH:g}: {depth_in_both(planting.lies.depth_mm)} of {lies} feeds")
     if planting.heath:
         need, factors = need * ON_POOR_GROUND, [*factors, f"× {ON_POOR_GROUND:g}: heathers live on poor ground"]
     hours = planting.ground.metres("sun")
