@@ -12,7 +12,7 @@ import pytest
 
 from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked, left_bare, net_m2
 from amber_acre.core.care.demand import demand
-from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_asked
+from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, OUT_AFTER_FROST_DAYS, feed_asked
 from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
@@ -21,7 +21,7 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
 from amber_acre.core.season.climate_kinds import KINDS
-from amber_acre.core.season.stages import Stages, stages
+from amber_acre.core.season.stages import Stages, last_frost_after, stages
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
 from amber_acre.core.tables.mulches import MULCHES
@@ -461,3 +461,59 @@ def test_fruit_is_fed_once_and_citrus_three_times_at_most_in_any_climate(
         assert len(rounds) <= most
         assert sum(each.nitrogen for each in rounds) <= one.group.need[1]
         assert rounds
+
+
+def days_of(one: Planting, start: date = START) -> list[date]:
+    return [row.on for row in feed_asked(one, year(one, start), start).rounds]
+
+
+def test_tender_bedding_is_fed_once_it_is_planted_out_after_hard_frost() -> None:
+    """The vale's last hard frost is on 1 May: out on the 11th, fed a fortnight later, and twice until August."""
+    begonias = planting("bed", "24 × bedding begonia")
+    assert begonias.group.key == "bedding"
+    last = last_frost_after(VALE, START)
+    assert last is not None
+    out = last + timedelta(days=OUT_AFTER_FROST_DAYS)
+    assert days_of(begonias) == [out + timedelta(days=days) for days in (14, 56, 91)]
+    hardy = planting("bed", "40 × pansy")
+    assert days_of(hardy)[0] == year(hardy).wakes + timedelta(days=14) < days_of(begonias)[0]
+    both = planting("bed", "40 × pansy\n3 × petunia")
+    assert days_of(both)[0] == days_of(begonias)[0]  # what is tender among them decides
+
+
+@pytest.mark.parametrize(
+    ("planted", "first"),
+    [("2026-06-10", date(2026, 6, 24)), ("2025-06-10", date(2026, 5, 25)), ("2026-10-10", date(2026, 5, 25))],
+)
+def test_the_day_it_was_planted_this_season_stands_before_the_usual_one(planted: str, first: date) -> None:
+    assert days_of(planting("bed", "24 × petunia", planted_on=planted))[0] == first
+
+
+def test_dahlias_are_bedding_and_tulips_are_bulbs_and_a_fig_is_a_shrub() -> None:
+    keys = [planting("bed", plants).group.key for plants in ("9 × dahlia", "90 × tulip", "1 × fig", "9 × canna")]
+    assert keys == ["bedding", "bulb", "shrub", "exotic"]
+
+
+def test_bedding_that_flowers_on_poor_ground_is_left_unfed() -> None:
+    """Nasturtiums, cosmos: fed they make leaves (common practice, no source)."""
+    lean = planting("bed", "30 × nasturtium\n20 × cosmos\n10 × petunia")
+    assert lean.blooms_lean
+    assert not days_of(lean)
+    assert days_of(planting("bed", "30 × nasturtium", aim="growth"))
+    assert days_of(planting("bed", "30 × nasturtium", finding="short"))
+    assert not planting("bed", "10 × nasturtium\n30 × petunia").blooms_lean
+    assert not planting("bed", "30 × Rosa hybrids").blooms_lean
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize("kind", [one.key for one in KINDS])
+def test_no_bedding_is_fed_before_hard_frost_is_over(kind: str, half: Literal["north", "south"]) -> None:
+    climate = next(one for one in KINDS if one.key == kind).climate(half)
+    start = season_start(climate, START)
+    one = planting_of(ground("bed", "24 × petunia", climate))
+    frost = last_frost_after(climate, start)
+    rounds = feed_asked(one, year(one, start), start).rounds
+    assert rounds
+    for row in rounds:
+        assert frost is None or row.on > frost or row.on > start + timedelta(days=200)
+        assert frost is not None or "frost" not in row.why

@@ -151,6 +151,12 @@ class Planting:
         """True where heathers hold most of its ground: they are at home on poor acid soil."""
         return 2 * self._ground_of("h") > self._ground_of("") > 0
 
+    @property
+    def blooms_lean(self) -> bool:
+        """True where bedding that flowers on poor ground holds most of it."""
+        lean = sum(one.count * usual_m2(one.plant) for one in self.grown if _blooms_lean(one.plant))
+        return self.group.key == "bedding" and 2 * lean > self._ground_of("") > 0
+
     def _ground_of(self, flag: str) -> float:
         """Usual ground, m², of its plants of a flag; of all for ''."""
         return sum(
@@ -303,6 +309,10 @@ def _of_tree(ground: Ground, plants: list[Plant]) -> tuple[CareGroup, str]:
     if ground.says("age") == "young":
         return CARE_GROUPS["young-tree"], "a young tree"
     return CARE_GROUPS["mature-tree"], "a mature tree" if ground.says("age") else "a tree: mature unless somebody says"
+
+
+def _blooms_lean(plant: Plant | None) -> bool:
+    return plant is not None and group_of_plant(plant) == "bedding" and plant.nitrogen == "low"
 
 
 def _suits(plant: Plant, group: CareGroup, kind: str) -> bool:

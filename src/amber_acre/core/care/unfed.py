@@ -78,6 +78,8 @@ def why_unfed(planting: Planting, stages: Stages, today: date) -> list[Said]:
         ]
     if planting.heath and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
         return [Said("no_feed", "No feed due: heathers that look well live on poor acid soil; feed makes them leggy.")]
+    if planting.blooms_lean and finding not in FED_FINDINGS and planting.aim != "growth":
+        return [Said("no_feed", "No feed due: most of this bedding flowers best on poor ground; feed makes leaves.")]
     if group.fed == "if asked" and finding not in FED_FINDINGS and planting.aim in ("keep", "less"):
         return [Said("no_feed", f"No feed due: {group.name} that look well live on their soil and mulch.")]
     return []

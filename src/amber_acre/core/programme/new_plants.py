@@ -9,6 +9,8 @@ from amber_acre.core.care.planting import Grown, Planting
 from amber_acre.core.jobs.job import Job
 
 SAME_PLANTING_DAYS = 30  # between the day of the form and the work itself [common-practice]
+DUG_IN = "native soil back into the hole, nothing fed into it; the flare at the surface"
+BEDDED = "hardened off, into moist ground when no hard frost comes any more; fed once they have taken hold"
 WATERED_WEEKS = 4  # after planting, before the week decides [common-practice]
 
 
@@ -32,12 +34,13 @@ def planting_jobs(planting: Planting, today: date, planted: Sequence[date] = ())
     for on, plants in sorted(by_day.items()):
         some = len(plants) < len(planting.grown)
         near = any(abs((day - on).days) <= SAME_PLANTING_DAYS for day in planted)
-        found = _planted_on(on, ", ".join(f"{one.count} × {one.name}" for one in plants) if some else "", today)
+        which = ", ".join(f"{one.count} × {one.name}" for one in plants) if some else ""
+        found = _planted_on(on, which, today, BEDDED if planting.group.key == "bedding" else DUG_IN)
         jobs += [job for job in found if job.work != "plant" or not near]
     return jobs
 
 
-def _planted_on(on: date, which: str, today: date) -> list[Job]:
+def _planted_on(on: date, which: str, today: date, how: str) -> list[Job]:
     """Planting on a day where it lies ahead, and the waterings after it that do; ``which``: '' all of the area."""
     answers = "plants of this year"
     plant = Job(
@@ -48,7 +51,7 @@ def _planted_on(on: date, which: str, today: date) -> list[Job]:
         on,
         on + timedelta(days=14),
         answers=answers,
-        reason="native soil back into the hole, nothing fed into it; the flare at the surface",
+        reason=how,
     )
     waters = [
         Job(

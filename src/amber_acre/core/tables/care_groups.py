@@ -12,14 +12,15 @@ from typing import Literal
 
 from amber_acre.core.tables.plants import Plant
 
-At = Literal["wakes", "bloom", "clip", "middle", "rests"]
+At = Literal["wakes", "out", "bloom", "clip", "middle", "rests"]
 Fed = Literal["yearly", "if asked", "by finding", "never"]
 Basis = Literal["area", "litre"]
 
 
 @dataclass(frozen=True)
 class RoundRow:
-    """A feed of the year: its name, the stage it goes by, its share, days after that stage, why."""
+    """A feed of the year: its name, the stage it goes by (``out``: planted out), its share, days after that stage,
+    why."""
 
     name: str
     at: At
@@ -78,10 +79,16 @@ CARE_GROUPS: dict[str, CareGroup] = {
             tender=True, k_per_n=0.55, p_per_n=0.3, mulch_mm=65.0,
             mulches=("living", "bark-fine", "chips", "compost"), clear_mm=75.0),
         CareGroup("perennial", "clump perennials", (4, 8), "yearly", 7.0, (
-            RoundRow("Spring feed", "wakes", 0.5, 0, "after hard frost, as shoots come"),
+            RoundRow("Spring feed", "wakes", 0.5, 0, "as hard frost ends and shoots come"),
             RoundRow("Feed after bloom", "bloom", 0.5, 7, "roots and next year's crowns")),
             tender=True, p_per_n=0.4, k_per_n=0.5, mulch_mm=60.0, mulches=("bark-fine", "chips", "leaf-mould"),
             clear_mm=60.0),
+        CareGroup("bedding", "bedding plants", (6, 12), "yearly", 7.0, (
+            RoundRow("First feed", "out", 0.4, 14, "planted out, their roots have taken hold"),
+            RoundRow("Second feed", "out", 0.35, 56, "flower on flower draws on it"),
+            RoundRow("Third feed", "out", 0.25, 91, "flowers until frost")),
+            tender=True, k_per_n=0.6, p_per_n=0.35, mulch_mm=30.0, mulches=("bark-fine", "leaf-mould", "compost"),
+            clear_mm=50.0),
         CareGroup("grass", "ornamental grasses", (0, 2.4), "by finding", 7.0, (_SPRING,), tender=True, mulch_mm=50.0,
             mulches=("chips", "bark-fine", "gravel")),
         CareGroup("fern", "ferns", (2, 5), "yearly", 7.0, (_SPRING,), tender=True, organic=True, slow_least=0.8,
@@ -135,8 +142,8 @@ FED_FINDINGS = ("short", "low-n", "pale-old", "k-old")
 # Where plants of several groups share a bed and hold as much ground: the first of these that is there decides, for the
 # plants that bear least are spoiled soonest [common-practice].
 CAREFUL_FIRST = (
-    "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "fruit", "rose",
-    "citrus-tree", "exotic", "hedge",
+    "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "bedding", "fruit",
+    "rose", "citrus-tree", "exotic", "hedge",
 )  # fmt: skip
 # The group a plant of the catalogue belongs to, by its group there.
 OF_PLANT = {
@@ -149,7 +156,7 @@ OF_PLANT = {
     "bulb": "bulb",
     "groundcover": "groundcover",
     "perennial": "perennial",
-    "container": "perennial",
+    "container": "bedding",
     "hedging": "shrub",
     "shrub": "shrub",
     "climber": "shrub",
@@ -166,7 +173,7 @@ CITRUS = "Citrus "  # what its botanical names begin with
 
 def group_of_plant(plant: Plant) -> str:
     """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics, hungry fruit and
-    citrus by themselves."""
+    citrus by themselves, bulbs that are planted out after frost as bedding."""
     if "d" in plant.flags:
         return "lean"
     if "a" in plant.flags:
@@ -179,6 +186,8 @@ def group_of_plant(plant: Plant) -> str:
         return "citrus-tree"
     if plant.group == "fruit" and plant.nitrogen != "low":
         return "fruit"
+    if plant.group == "bulb" and "t" in plant.flags:
+        return "bedding"
     return OF_PLANT.get(plant.group, "shrub")
 
 
@@ -195,6 +204,7 @@ def yearly_tree(plants: Iterable[Plant]) -> str:
 EACH_M2 = {
     "rose": 0.4,
     "perennial": 0.2,
+    "bedding": 0.08,
     "shrub": 1.2,
     "conifer": 1.2,
     "fern": 0.25,
@@ -212,7 +222,7 @@ EACH_M2 = {
 CLIMBER_M2 = 0.25  # of the group of shrubs, and narrower: half a metre apart [common-practice]
 # Groups that are fed plant by plant in a bed that another group decides: greedy ones, and those whose feed is their
 # own [common-practice]. Bulbs, ground cover and grasses live on what the bed gets.
-GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial", "fruit", "citrus-tree")
+GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial", "bedding", "fruit", "citrus-tree")
 
 
 def usual_m2(plant: Plant | None, key: str = "") -> float:

@@ -91,7 +91,7 @@ Citrus × limon | lemon | container | 5.5–6.5 | F | two flushes | high | sensi
 Citrus × sinensis | orange | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 Laurus nobilis | bay laurel; sweet bay; bay | container \
     | 6.0–7.5 | FP | two flushes | medium | moderate | et | bark | M
-Ficus carica | fig | container | 6.0–7.5 | F | all season | medium | moderate | | organic | M
+Ficus carica | fig | fruit | 6.0–7.5 | F | all season | low | moderate | | organic | M
 Euonymus fortunei | wintercreeper | groundcover | 5.5–7.8 | FPS | two flushes | low | moderate | e | organic | M
 Vinca minor | lesser periwinkle | groundcover | 5.5–7.5 | PS | two flushes | low | moderate | e | organic | M
 Vinca major | greater periwinkle | groundcover | 5.5–7.5 | PS | two flushes | low | moderate | e | organic | M
