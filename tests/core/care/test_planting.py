@@ -489,9 +489,19 @@ def test_the_day_it_was_planted_this_season_stands_before_the_usual_one(planted:
     assert days_of(planting("bed", "24 × petunia", planted_on=planted))[0] == first
 
 
-def test_dahlias_are_bedding_and_tulips_are_bulbs_and_a_fig_is_a_shrub() -> None:
-    keys = [planting("bed", plants).group.key for plants in ("9 × dahlia", "90 × tulip", "1 × fig", "9 × canna")]
-    assert keys == ["bedding", "bulb", "shrub", "exotic"]
+@pytest.mark.parametrize(
+    ("plants", "group"),
+    [
+        ("9 × dahlia", "bedding"),
+        ("90 × tulip", "bulb"),
+        ("1 × fig", "shrub"),
+        ("9 × canna", "exotic"),
+        ("3 × bay laurel", "shrub"),
+        ("3 × lemon", "citrus-tree"),
+    ],
+)
+def test_what_is_planted_out_each_year_is_bedding_and_what_keeps_its_wood_is_not(plants: str, group: str) -> None:
+    assert planting("bed", plants).group.key == group
 
 
 def test_bedding_that_flowers_on_poor_ground_is_left_unfed() -> None:

@@ -188,6 +188,8 @@ def group_of_plant(plant: Plant) -> str:
         return "fruit"
     if plant.group == "bulb" and "t" in plant.flags:
         return "bedding"
+    if plant.group == "container" and "e" in plant.flags:
+        return "shrub"  # kept in pots for its wood and leaves
     return OF_PLANT.get(plant.group, "shrub")
 
 
