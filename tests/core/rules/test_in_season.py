@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date, timedelta
-from typing import Any
+from typing import Any, Literal
 
 import pytest
 
@@ -13,15 +13,18 @@ from amber_acre.core.rules.in_season import (
     first_healing_day,
     usual,
 )
+from amber_acre.core.rules.late_release import WINDOW_DAYS
 from amber_acre.core.rules.rule import Case
 from amber_acre.core.season.climate import Climate, MonthDay
+from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.growing import growing, soil_on
 from amber_acre.core.season.phases import phases
 from amber_acre.core.season.stages import HARD_COLD_C
+from amber_acre.core.season.water_steps import capacity_mm, too_dry
 from amber_acre.core.tables.grass_growth import growth_of
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from tests.core.rules.cases import COMPOST, TODAY, broken, entry, ground, job, logged
-from tests.core.worlds import BAY, HOT, LIME, MEAL, QUICK, SLOW, SULPHUR, VALE
+from tests.core.worlds import BAY, HOT, LIME, MEAL, QUICK, SLOW, SULPHUR, VALE, product
 
 
 def half_a_year_on(values: tuple[float, ...]) -> tuple[float, ...]:
@@ -219,3 +222,49 @@ def test_cold_roots_are_mirrored(month: int) -> None:
     north = "cold-roots" in broken(ground("bed"), job(QUICK, 12, date(2026, month, 15)))
     other = date(2026, (month + 5) % 12 + 1, 15)
     assert ("cold-roots" in broken(ground("bed", climate=SOUTH), job(QUICK, 12, other))) is north
+
+
+def _dry_days(climate: Climate, **changes: Any) -> list[date]:
+    """Days of a year on which a feed on turf is asked about for want of rain."""
+    at = ground(climate=climate, **changes)
+    days = [date(2026, 1, 1) + timedelta(days=n) for n in range(0, 365, 5)]
+    return [day for day in days if "dry-season" in broken(at, job(SLOW, 12, day))]
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+def test_turf_nobody_waters_is_not_fed_in_the_dry_time_of_year(half: Literal["north", "south"]) -> None:
+    """Dry summers of a mild coast: five months of them; watered, or not asked about, the rule is silent."""
+    climate = next(one for one in KINDS if one.key == "dry-summer-mild").climate(half)
+    dry = _dry_days(climate, irrigated=False)
+    summer = (5, 6, 7, 8, 9, 10) if half == "north" else (11, 12, 1, 2, 3, 4)
+    assert dry
+    assert {day.month for day in dry} <= set(summer)
+    assert not _dry_days(climate, irrigated=True)
+    assert not _dry_days(climate)
+    assert not _dry_days(VALE, irrigated=False)  # rain in every month
+    at = ground(climate=climate, irrigated=False)
+    assert "dry-season" not in broken(at, job(LIME, 100, dry[3]))
+    assert "dry-season" not in broken(ground("bed", climate=climate, irrigated=False), job(SLOW, 12, dry[3]))
+    assert "dry-season" in logged(at, entry(SLOW, 12, dry[3]))
+
+
+def test_a_round_put_off_in_its_window_is_not_called_too_late_for_the_rain() -> None:
+    """The rule reads the day and the tenth before it: the first ten days of the dry time are a window's."""
+    climate = next(one for one in KINDS if one.key == "dry-summer-mild").climate("north")
+    year, at = phases(climate), ground(climate=climate, irrigated=False)
+    dry = too_dry(year, capacity_mm(""))
+    days = [date(2026, 3, 1) + timedelta(days=n) for n in range(180)]
+    first = next(day for day in days if dry[year.step_of(day)])
+    asked = next(day for day in days if "dry-season" in broken(at, job(SLOW, 12, day)))
+    assert (asked - first).days == WINDOW_DAYS
+
+
+@pytest.mark.parametrize(("rate", "asked"), [(12.0, False), (12.1, True)])
+def test_slow_nitrogen_is_little_as_well_on_cool_grass_in_heat(rate: float, asked: bool) -> None:
+    """12 g/m² of a 20 % product are 2.4 g/m²: half a pound on 1000 ft²; all of it slow."""
+    slow = product(91, "All slow 20-0-0", {"slow_soluble": 20}, (5, 60), "methylene")
+    july = date(2026, 7, 15)
+    assert ("hot-feed" in broken(ground(climate=HOT), job(slow, rate, july))) is asked
+    assert "hot-feed" not in broken(ground(climate=HOT, grass="couch"), job(slow, 20, july))
+    assert "hot-feed" not in broken(ground("bed", climate=HOT), job(slow, 20, july))
+    assert "hot-feed" not in broken(ground(climate=VALE), job(slow, 20, july))

@@ -20,7 +20,7 @@ from amber_acre.core.rules.new_grass import STRONG_QUICK_G_M2
 from amber_acre.core.rules.sums import SHADE, SHADE_QUICK, SHADE_TOTAL
 from amber_acre.core.season.growing import Growing, growing
 from amber_acre.core.season.phases import STEPS, Phases, Steps, phases
-from amber_acre.core.season.water_steps import bucket, capacity_mm
+from amber_acre.core.season.water_steps import bucket, capacity_mm, too_dry
 from amber_acre.core.season.windows import HEAT_FROM_C
 from amber_acre.core.soil.findings import SoilFindings
 
@@ -33,10 +33,6 @@ AUTUMN_SHARE, AUTUMN_MORE_IF_HOT = 0.35, 0.20  # of a cool lawn's year after sum
 SPRING_SHARE, SPRING_MORE_IF_COOL = 0.18, 0.10  # before it [extension-turf-calendars]
 GAP_STEPS, AHEAD = 16, 1.4  # where growth never stops: 122 days, and a dose against the 12 steps after it
 TOTAL_OVER_NEED = 1.6  # total nitrogen over available need: organics bring more than they give [common-practice]
-DRY_BELOW, DRY_RAIN = (
-    0.55,
-    0.30,
-)  # actual over reference use of water, and rain over it: nothing is fed [common-practice]
 # Potassium: K of clippings is half their nitrogen [from-memory]; low tests want as much and 3 g/m² on top.
 K_PER_N, K_WHEN_LOW, K_ONCE, K_WHEN_BAGGED = 0.5, 3.0, 5.5, 0.35
 P_WHEN_LOW, P_MOST_LOW, P_ONCE = 1.7, 3.4, 2.2  # g/m² of P in a year and at once [common-practice]
@@ -54,7 +50,7 @@ def asks(lawn: Lawn, need_g_m2: float, soil: SoilFindings, start: date, may_p: b
     begins = start_of(lawn, year, start)
     watered = lawn.irrigated
     wet = bucket(year, capacity_mm(lawn.texture))
-    open_, because = _open(lawn, year, grows, wet.share, start)
+    open_, because = _open(lawn, year, grows, start)
     demand = relative_demand(lawn, year, grows, wet.share, begins)
     caps = _caps(lawn, year, grows, wet.surplus_mm)
     for step in begins.closed:
@@ -135,15 +131,16 @@ def shade_of(hours: float | None) -> float:
     return 1.0 if hours is None else next((share for under, share in SHADE if hours < under), 1.0)
 
 
-def _open(lawn: Lawn, year: Phases, grows: Growing, moist: Steps, start: date) -> tuple[Mask, list[str]]:
+def _open(lawn: Lawn, year: Phases, grows: Growing, start: date) -> tuple[Mask, list[str]]:
     """Steps in which the lawn may be fed, and in words why not."""
     open_, because = grows.fed.copy(), [""] * STEPS
+    dry = too_dry(year, capacity_mm(lawn.texture))
     for n in range(STEPS):
         if not grows.takes_up[n]:
             because[n] = "the grass rests"
         elif not grows.fed[n]:
             because[n] = "growth is only beginning or about to end"
-        elif not lawn.irrigated and (moist[n] <= DRY_BELOW or year.rain_mm[n] <= DRY_RAIN * year.et_mm[n]):
+        elif not lawn.irrigated and dry[n]:
             open_[n], because[n] = False, "it is too dry here without watering"
         day = year.date_of(n, start)
         closed = next((b for b in lawn.rules.blackouts if b.covers(day)), None)

@@ -14,11 +14,13 @@ from amber_acre.core.jobs.job import Work
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.direction import moves_ph
+from amber_acre.core.rules.late_release import WINDOW_DAYS
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.season.climate import Climate, DailySeries, daily_series
 from amber_acre.core.season.growing import growing, grows_on, soil_on
 from amber_acre.core.season.phases import phases
 from amber_acre.core.season.stages import HARD_COLD_C
+from amber_acre.core.season.water_steps import capacity_mm, too_dry
 from amber_acre.core.sentence import Degrees, OnDay, Plain, Rate, Sentence
 from amber_acre.core.tables.grass_growth import growth_of
 from amber_acre.core.tables.grasses import Grass, Season
@@ -27,6 +29,7 @@ from amber_acre.core.tolerance import over
 HOT_QUICK_CAP_G_M2 = 1.0  # about 0.2 lb/1000 ft² of quick nitrogen in heat [common-practice]
 # Half a pound on 1000 ft²: warm-season turf that is watered grows in heat, and is fed through it [common-practice].
 HOT_QUICK_WATERED_G_M2 = 2.4
+HOT_TOTAL_G_M2 = 2.4  # half a pound on 1000 ft² of any nitrogen on cool-season turf in heat [common-practice]
 BEFORE_AUTUMN_QUICK = 2.4  # of a cool lawn until summer is over: more only drives top growth [common-practice]
 SUMMER_ENDS_DAYS = 8  # of its end in which an autumn feed may go down: the window of a round [common-practice]
 FLAT = 0.3  # how far a year must have seasons for spring and autumn to be told apart [common-practice]
@@ -181,6 +184,25 @@ def _last_nitrogen(case: Case) -> Iterable[Broken]:
         )
 
 
+def _dry_season(case: Case) -> Iterable[Broken]:
+    """Turf that nobody waters, in the time of year when rain does not carry its growth; a round in its window goes."""
+    ground = case.ground
+    if not ground.traits.turf or ground.irrigated is not False or not case.itself.feeds or _meant_for_then(case):
+        return
+    if case.product is None or case.product.total_nitrogen <= 0 or moves_ph(case.product) is not None:
+        return
+    year = phases(ground.climate)
+    dry = too_dry(year, capacity_mm(ground.texture.name if ground.texture is not None else ""))
+    if all(dry[year.step_of(case.job.on - timedelta(days=before))] for before in (0, WINDOW_DAYS)):
+        yield Broken(
+            Sentence.of(
+                "Nobody waters here, and by {day} rain usually brings too little for growth: what is fed lies dry, and"
+                " burns in the sun. Wait for the rains, or water.",
+                day=OnDay(case.job.on),
+            )
+        )
+
+
 def _hot_feed(case: Case) -> Iterable[Broken]:
     product = case.product
     if product is None or not case.itself.feeds:
@@ -194,6 +216,20 @@ def _hot_feed(case: Case) -> Iterable[Broken]:
                 quick=Rate(quick),
                 max=Degrees(hottest),
             )
+        )
+        return
+    cool = case.ground.traits.turf and case.ground.season == "cool" and not _meant_for_then(case)
+    in_heat = min(hottest, usual(case, -WINDOW_DAYS)[1]) >= case.ground.heat_from_c
+    if cool and in_heat and over(case.thick_g_m2 * product.total_nitrogen, HOT_TOTAL_G_M2):
+        yield Broken(
+            Sentence.of(
+                "{brings} of nitrogen in the heat (usual maximum {max}), slow as it is: cool-season grass rests then,"
+                " {most} at most.",
+                brings=Rate(case.thick_g_m2 * product.total_nitrogen),
+                max=Degrees(hottest),
+                most=Rate(HOT_TOTAL_G_M2),
+            ),
+            "rate",
         )
 
 
@@ -231,8 +267,10 @@ RULES = (
     Rule("quick-before-autumn", "season",
          "Half a pound of quick nitrogen at most on cool-season turf before summer is over.", "warn",
          "common-practice", _quick_before_autumn, custom=True),
-    Rule("hot-feed", "season", "Hardly any quick nitrogen in heat.", "warn", "common-practice", _hot_feed,
-         custom=True),
+    Rule("hot-feed", "season", "Hardly any quick nitrogen in heat, and little of any on cool-season turf.", "warn",
+         "common-practice", _hot_feed, custom=True),
+    Rule("dry-season", "season", "No feed on turf nobody waters while rain does not carry growth.", "warn",
+         "common-practice", _dry_season, custom=True),
     Rule("hold-covers-window", "season", "Never a job whose own hold covers its whole window: sulphur in heat.",
          "stop", "common-practice", _hold_covers),
 )  # fmt: skip

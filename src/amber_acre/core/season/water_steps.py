@@ -5,13 +5,18 @@ from __future__ import annotations
 from dataclasses import dataclass
 
 import numpy as np
+from numpy.typing import NDArray
 
 from amber_acre.core.by_content import by_first
 from amber_acre.core.season.phases import STEPS, Phases, Steps
 from amber_acre.core.tables.textures import TEXTURES
 
+Mask = NDArray[np.bool_]
+
 ROOTS_REACH_MM = 600.0  # depth from which turf still takes nitrate and water [common-practice]
 TURF_USE = 0.8  # of the reference evapotranspiration, over the year [fao-56]
+# Actual over reference use of water, and rain over it, at and under which nothing is fed [common-practice].
+DRY_BELOW, DRY_RAIN = 0.55, 0.30
 UNKNOWN_TEXTURE = "loam"
 KEPT_BUCKETS = 256  # climates by textures
 
@@ -22,6 +27,12 @@ class Bucket:
 
     share: Steps
     surplus_mm: Steps
+
+
+def too_dry(year: Phases, capacity: float) -> Mask:
+    """Steps in which turf that nobody waters is not fed: the soil is emptied, or hardly any rain comes."""
+    found: Mask = (bucket(year, capacity).share <= DRY_BELOW) | (year.rain_mm <= DRY_RAIN * year.et_mm)
+    return found
 
 
 def capacity_mm(texture: str) -> float:
