@@ -10,9 +10,10 @@ from typing import Any, Literal
 
 import pytest
 
+from amber_acre.core.care.bedding import AFTER_FROST_DAYS, BEFORE_WAKING_DAYS, begins, planted_out
 from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked, left_bare, net_m2
 from amber_acre.core.care.demand import demand
-from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, OUT_AFTER_FROST_DAYS, feed_asked
+from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_asked
 from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
@@ -473,7 +474,7 @@ def test_tender_bedding_is_fed_once_it_is_planted_out_after_hard_frost() -> None
     assert begonias.group.key == "bedding"
     last = last_frost_after(VALE, START)
     assert last is not None
-    out = last + timedelta(days=OUT_AFTER_FROST_DAYS)
+    out = last + timedelta(days=AFTER_FROST_DAYS)
     assert days_of(begonias) == [out + timedelta(days=days) for days in (14, 56, 91)]
     hardy = planting("bed", "40 × pansy")
     assert days_of(hardy)[0] == year(hardy).wakes + timedelta(days=14) < days_of(begonias)[0]
@@ -527,3 +528,23 @@ def test_no_bedding_is_fed_before_hard_frost_is_over(kind: str, half: Literal["n
     for row in rounds:
         assert frost is None or row.on > frost or row.on > start + timedelta(days=200)
         assert frost is not None or "frost" not in row.why
+
+
+def test_bedding_asks_for_food_from_the_day_it_is_out() -> None:
+    begonias, hosta = planting("bed", "24 × bedding begonia"), planting("bed", "24 × hosta")
+    stage = year(begonias)
+    assert begins(begonias, stage) == planted_out(begonias, stage) == date(2026, 5, 11)
+    assert begins(hosta, year(hosta)) == year(hosta).wakes
+    series = daily_series(VALE, START, next_season_start(START))
+    asked_for = demand(begonias, stage, series, 7.2)
+    assert float(asked_for.sum()) == pytest.approx(7.2)
+    assert float(asked_for[: (date(2026, 5, 11) - START).days].max()) == 0
+    assert float(asked_for[(date(2026, 5, 20) - START).days]) > 0
+
+
+@pytest.mark.parametrize(("days", "said"), [(BEFORE_WAKING_DAYS, True), (BEFORE_WAKING_DAYS + 1, False)])
+def test_a_day_of_planting_long_before_the_season_is_another_years(days: int, said: bool) -> None:
+    wakes = year(planting("bed", "24 × petunia")).wakes
+    on = wakes - timedelta(days=days)
+    one = planting("bed", "24 × petunia", planted_on=on.isoformat())
+    assert (planted_out(one, year(one)) == on) is said

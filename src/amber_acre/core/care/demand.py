@@ -6,6 +6,7 @@ from collections import defaultdict
 
 import numpy as np
 
+from amber_acre.core.care.bedding import begins
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.season.climate import Daily, DailySeries
 from amber_acre.core.season.stages import Stages
@@ -30,8 +31,9 @@ def demand(planting: Planting, stages: Stages, series: DailySeries, nitrogen: fl
     where the season holds no day of growth."""
     shares = GROWTH[growth_class(planting)][1]
     days = len(series.mean_c)
-    long = max(1, (stages.rests - stages.wakes).days)
-    place = np.array([((series.day(n) - stages.wakes).days % 365) for n in range(days)], dtype=np.float64)
+    first = begins(planting, stages)
+    long = max(1, (stages.rests - first).days)
+    place = np.array([((series.day(n) - first).days % 365) for n in range(days)], dtype=np.float64)
     growing = place < long
     quarter = np.clip(place / long * 4, 0, 3.999)
     values = np.where(growing, np.array(shares)[quarter.astype(int)], 0.0)

@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
+from amber_acre.core.care.bedding import planted_out
 from amber_acre.core.care.planting import ROOTED_DAYS, Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.care.unfed import left_out, why_unfed
@@ -34,8 +35,6 @@ LATE_DAYS_ALL_YEAR = 150  # where nothing stops growth [common-practice]
 YEAR_DAYS, FADES_DAYS = 365, 7  # from being seen in bloom to having bloomed [common-practice]
 BEFORE_WAKING_DAYS = 90  # of which a bloom or a clip still belongs to the year that follows [common-practice]
 CLIP_AFTER_WAKING = 40  # a clip sooner than this is still within reach of the spring feed [common-practice]
-OUT_AFTER_FROST_DAYS = 10  # after the last hard frost tender bedding is planted out [common-practice]
-OUT_BEFORE_WAKING_DAYS = 60  # in which a day of planting still is this season's [common-practice]
 MIDDLE = 0.55  # of the way from the last round to the last day for nitrogen
 ACID_LAST_DAYS = 95  # after waking: acid lovers set buds after midsummer [common-practice]
 CONIFER_LAST_DAYS = 60  # after waking: conifers set buds in summer [common-practice]
@@ -294,7 +293,7 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
                 on = max(on, planting.planted_on + timedelta(days=ROOTED_DAYS))
             return on
         case "out":
-            return _planted_out(planting, stages, last) + after
+            return planted_out(planting, stages) + after
         case "bloom":
             return _after_bloom(planting, stages, after)
         case "clip":
@@ -310,19 +309,6 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
             return since + timedelta(days=round(days * MIDDLE)) if days > 2 * GAP_DAYS else None
         case "rests":
             return stages.rests
-
-
-def _planted_out(planting: Planting, stages: Stages, last: date) -> date:
-    """The day bedding is planted out: as the form says it for this season, else after hard frost where it is tender."""
-    said = planting.planted_on
-    if said is not None and stages.wakes - timedelta(days=OUT_BEFORE_WAKING_DAYS) <= said <= last:
-        return said
-    plants = [one.plant for one in planting.grown if one.plant is not None]
-    tender = not plants or any("t" in plant.flags for plant in plants)
-    thawed = last_frost_after(stages.climate, stages.wakes - timedelta(days=200))
-    if tender and thawed is not None:
-        return max(stages.wakes, thawed + timedelta(days=OUT_AFTER_FROST_DAYS))
-    return stages.wakes
 
 
 def _after_bloom(planting: Planting, stages: Stages, after: timedelta) -> date | None:

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from datetime import date
 
 from amber_acre.core.by_content import by_content
+from amber_acre.core.care.bedding import begins
 from amber_acre.core.care.chlorosis import Ladder
 from amber_acre.core.care.covering import weighed
 from amber_acre.core.care.demand import demand
@@ -53,6 +54,11 @@ class GardenSeason:
         if planting.group.basis != "litre" or planting.medium_l <= 0:
             return None
         return self.down_g_m2 * planting.ground.size_m2 / planting.medium_l, self.asked.nitrogen
+
+    @property
+    def begins(self) -> date:
+        """The day it wakes, of bedding the day it is planted out."""
+        return begins(self.planting, self.stages)
 
     @property
     def down_g_m2(self) -> float:
