@@ -15,7 +15,7 @@ FOLDER = Path(__file__).parents[2] / "docs" / "screenshots"
 PICTURES: tuple[tuple[str, str, ViewportSize, bool], ...] = (
     ("week", "/", OFFICE, False),
     ("year", "/properties/1", OFFICE, False),
-    ("working", "/properties/1?area=1&round=3&working=round", OFFICE, True),
+    ("working", "/properties/1?area=1&round=2&working=growth", OFFICE, True),
     ("machine", "/machines/1?of=8&rate=12+g/m²", OFFICE, False),
     ("lawn", "/areas/1/edit", OFFICE, False),
     ("bag", "/shelf/1", OFFICE, False),

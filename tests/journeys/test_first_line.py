@@ -157,6 +157,7 @@ def _open_every_working(page: Page) -> None:
         ("Area", "36.576 × 30 = 1,097.3 m²"),
         ("Soil test", "Phosphorus is high"),
         ("Nitrogen need", "clippings are returned"),
+        ("R2 and growth", "Growth asks for until"),
         ("R2 rate, packs, cost", "Whole packs of 33 lb"),
         ("R2 release", "Applied = released + remaining"),
         ("Ledger", "Nitrogen of the year"),

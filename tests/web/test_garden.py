@@ -453,8 +453,8 @@ def test_the_day_book_and_the_log_tell_pots_by_the_litre(demo: Browser, demo_eng
     """67 g/m² of a feed in water is no rate, and no label is passed by it."""
     book = html.unescape(demo.get("/daybook").text)
     rows = [row for row in re.findall(r'<tr id="entry-\d+".*?</tr>', book, re.S) if "Citrus in pots" in row]
-    assert any("1.07 g a litre of water" in row for row in rows)
-    assert any("g a litre of medium" in row for row in rows)
+    assert any("1.07 g/L water" in row for row in rows)
+    assert any("3.40 g/L" in row for row in rows)
     assert not any("above the label" in row for row in rows)
     key = area(demo_engine, "Citrus in pots")
     query = text("SELECT id, product_id FROM jobs WHERE area_id = :a AND work = 'drench' ORDER BY on_day DESC, id DESC")

@@ -236,6 +236,14 @@ class Shown:
         """A job's dose by plant, trunk or litre with how many it is for; '' for one by area."""
         return ", ".join(self.dose_parts(dose))
 
+    def short_dose(self, dose: Dose) -> str:
+        """What each gets of a dose by plant, trunk or litre, as short as a table wants it; '' of one by area."""
+        if dose.basis == "litre":
+            return f"{figure(dose.value)} g/L"
+        if dose.basis == "water":
+            return f"{figure(dose.value / 1000)} g/L water"
+        return next(iter(self.dose_parts(dose)), "")
+
     def dose_parts(self, dose: Dose) -> tuple[str, ...]:
         """What each gets and how many they are, of a dose by plant, trunk or litre; () of one by area."""
         if dose.basis not in UNIT_OF:

@@ -1,5 +1,4 @@
-"""The working of a lawn's round: what growth asks until the next feed, what lies and comes anyway, what it brings, and
-then its rate, packs and cost."""
+"""How a lawn's round meets growth: what is asked until the next feed, what lies and comes anyway, what it brings."""
 
 from __future__ import annotations
 
@@ -18,14 +17,13 @@ CHOSEN_TOGETHER = (
 )
 
 
-def round_working(year: LawnYear, judged: JudgedJob) -> Working:
-    """A round's working from the growth it meets to its packs; of one that was done or brings none, from its rate."""
-    working = Working(judged.working.subject)
+def round_working(year: LawnYear, judged: JudgedJob) -> Working | None:
+    """How a round to come meets growth; None of one that was done, lies outside the season or brings no nitrogen."""
     own = year.ribbon_of(judged)
-    if own is not None and not own.logged and own.applied_g_m2 >= LEAST_NITROGEN_G_M2:
-        _what_growth_asks(year, own, working)
-    working.steps.extend(judged.working.steps)
-    working.assumptions.extend(judged.working.assumptions)
+    if own is None or own.logged or own.applied_g_m2 < LEAST_NITROGEN_G_M2:
+        return None
+    working = Working(f"{judged.job.called}: the growth it meets")
+    _what_growth_asks(year, own, working)
     return working
 
 

@@ -195,6 +195,8 @@ def _working(lane: Lane | None, judged: JudgedJob | None, key: str) -> Working |
             ribbon = year.ribbon_of(judged)
             return release_working(ribbon) if ribbon and ribbon.applied_g_m2 > 0 else None
         case "round":
-            return round_working(year, judged) if judged is not None else None
+            return judged.working if judged is not None else None
+        case "growth" if judged is not None:
+            return round_working(year, judged)
         case _:
-            return round_working(year, judged) if judged is not None else year.need.working
+            return judged.working if judged is not None else year.need.working
