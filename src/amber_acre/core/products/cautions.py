@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 from amber_acre.core.products.product import Product
+from amber_acre.core.quantities import POUND_KG
 from amber_acre.core.tables.mulches import MULCHES
 
 _SOIL_CAUTIONS = {
@@ -69,5 +70,5 @@ def cautions(product: Product) -> tuple[str, ...]:
             " for broad acidifying."
         )
     if any(pack.mass_kg > HEAVY_PACK_KG for pack in product.packs):
-        found.append(f"A pack over {HEAVY_PACK_KG:g} kg: lift in two.")
+        found.append(f"A pack over {HEAVY_PACK_KG:g} kg ({HEAVY_PACK_KG / POUND_KG:.0f} lb): lift in two.")
     return tuple(found)
