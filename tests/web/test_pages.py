@@ -333,11 +333,11 @@ def test_the_week_says_what_is_due_loads_and_holds(demo: Browser) -> None:
     feed = re.search(r"Evenrow 23-0-7</th> ?<td class=\"num figures\">([\d.]+) kg", page)
     assert feed is not None
     jobs = re.findall(
-        r"Evenrow 23-0-7<[^>]*>\s*(?:<[^>]*>\s*)*([\d.]+) (kg|lb) on",
+        r"Evenrow 23-0-7<[^>]*>\s*(?:<[^>]*>\s*)*([\d.]+) (kg|lb|g) on",
         page.split("Stopped by a limit (")[0].split("Waits for an answer (")[0],
     )
     assert len(jobs) == 6
-    load = sum(float(amount) * (0.4536 if unit == "lb" else 1) for amount, unit in jobs)
+    load = sum(float(amount) * {"kg": 1.0, "lb": 0.4536, "g": 0.001}[unit] for amount, unit in jobs)
     assert float(feed[1]) == pytest.approx(load, abs=0.06)
 
 
