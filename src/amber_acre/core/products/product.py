@@ -31,6 +31,8 @@ PLAUSIBLE_NITROGEN_G_M2 = 15.0
 DENSITY_OF_LIQUIDS = (0.7, 1.8)  # kg/L
 DENSITY_OF_SOLIDS = (0.2, 2.0)
 
+ORGANIC = frozenset({"organic", "manure", "biosolid", "conditioner"})  # families of feeds of plant or animal origin
+
 
 @dataclass(frozen=True)
 class Pack:

@@ -8,9 +8,10 @@ from dataclasses import dataclass
 
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.nutrients import Nutrients, carried
+from amber_acre.core.products.product import ORGANIC
 from amber_acre.core.products.stock import cheapest_purchase
 from amber_acre.core.programme.planning import YearPlan
-from amber_acre.core.programme.weights import ORGANIC, SCHOOLS
+from amber_acre.core.programme.weights import SCHOOLS
 from amber_acre.core.quantities import Money
 
 ARRIVES_MINUTES = 12.0  # of a visit, to unload, weigh out and sweep back [common-practice]

@@ -13,10 +13,10 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.in_season import hot_quick_cap
+from amber_acre.core.rules.plant_forms import CHLORIDE_FROM, NO_CHLORIDE, wrong_form
 from amber_acre.core.typed_counts import CountBasis
 
 FEEDS = ("quick", "coated", "methylene", "organic", "manure", "biosolid", "liquid", "conditioner")
-ORGANIC = ("organic", "biosolid", "manure", "conditioner")
 NITROGEN_FROM = 0.02  # fraction of nitrogen from which a product is a feed [common-practice]
 IRON_FOR_COLOUR = 0.03  # fraction of iron from which it is put down for colour, not as a feed [common-practice]
 P_REMOVED = 0.08  # P for a gram of N that plants take up anyway, as elements [from-memory]
@@ -63,28 +63,19 @@ def why_not(product: Product, planting: Planting, hot: bool) -> str:
     most = P_TRACE if planting.phosphorus == "high" and group.key != "palm" else group.p_per_n
     if phosphorus > most + 1e-9:
         return "too much phosphorus"
-    if product.other.get("Cl", 0.0) > 0.01 and (planting.salt_sensitive or planting.salty or group.key in _NO_CHLORIDE):
+    sensitive = planting.salt_sensitive or planting.salty or group.key in NO_CHLORIDE
+    if product.other.get("Cl", 0.0) >= CHLORIDE_FROM and sensitive:
         return "chloride"
     if planting.salty and product.family == "manure":
         return "salty"
-    if group.organic and product.family not in ORGANIC:
-        return "mineral salts burn these roots"
-    if group.key in ("acid",) and (
-        product.nitrogen.get("nitrate", 0.0) > 0.6 * nitrogen
-        or product.family == "manure"
-        or acidity_share(product) < -0.01 * nitrogen * 100
-    ):
-        return "nitrate or base on acid lovers"
-    if group.key == "palm" and product.quick_fraction > 0.6 * nitrogen:
-        return "too quick for palms"
+    form = wrong_form(product, group.key)
+    if form:
+        return form
     if group.slow_least >= 0.5 and product.slow_fraction < (group.slow_least - 0.25) * nitrogen:
         return "too quick here"
     if hot and product.quick_fraction > HOT_QUICK_SHARE * nitrogen:
         return "quick nitrogen in heat"
     return ""
-
-
-_NO_CHLORIDE = ("acid", "rose", "fern", "bulb")
 
 
 def candidates(

@@ -7,6 +7,8 @@ from __future__ import annotations
 
 from dataclasses import dataclass, replace
 
+from amber_acre.core.products.product import ORGANIC
+
 
 @dataclass(frozen=True)
 class Weights:
@@ -66,7 +68,6 @@ class School:
 _BASE = Weights()
 # Slices of demand where visits are few: what is unmet then weighs more than going there.
 MEET_IT = ((0.35, 1.4), (0.35, 2.2), (0.30, 3.2))
-ORGANIC = frozenset({"organic", "manure", "biosolid", "conditioner"})
 SCHOOLS: dict[str, School] = {
     school.key: school
     for school in (

@@ -23,6 +23,7 @@ from amber_acre.core.rules import (
     law,
     new_grass,
     order,
+    plant_forms,
     planted,
     sums,
 )
@@ -43,6 +44,7 @@ RULES: tuple[Rule, ...] = (
     *footing.RULES,
     *sums.RULES,
     *planted.RULES,
+    *plant_forms.RULES,
 )
 RULE_BY_KEY: dict[str, Rule] = {rule.key: rule for rule in RULES}
 SAME_BEGINNING_DAYS = 30  # a job of seed or turf so near the day of the form is the same [common-practice]

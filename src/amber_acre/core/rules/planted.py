@@ -8,9 +8,10 @@ from collections.abc import Iterable
 from amber_acre.core.measure.area_facts import day_of, listed, planted_on
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, of_groups, settled_mm, stands_dry
+from amber_acre.core.rules.plant_forms import CHLORIDE_FROM, NO_CHLORIDE
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Millimetres, OnDay, Plain, Sentence
-from amber_acre.core.tables.care_groups import DRY, FED_FINDINGS, yearly_tree
+from amber_acre.core.tables.care_groups import DRY, FED_FINDINGS, group_of_plant, yearly_tree
 from amber_acre.core.tables.mulches import ASKED_ABOVE_MM, AT_MOST_MM, CONDITION_WORDS, MULCHES, Condition, Mulch
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tolerance import over
@@ -26,7 +27,6 @@ WOODY = (
     "climber",
     "fruit",
 )  # groups of the catalogue
-CHLORIDE_FROM = 0.01  # fraction of chloride that counts [common-practice]
 
 
 def _mulch(case: Case) -> Mulch | None:
@@ -162,7 +162,11 @@ def _tree_without_finding(case: Case) -> Iterable[Broken]:
 
 def _chloride(case: Case) -> Iterable[Broken]:
     product, plants = case.product, case.ground.plants
-    tender = [plant.common.split(";")[0] for plant in plants if plant.salt == "sensitive"]
+    tender = [
+        plant.common.split(";")[0]
+        for plant in plants
+        if plant.salt == "sensitive" or group_of_plant(plant) in NO_CHLORIDE
+    ]
     if product is None or case.ground.traits.turf or product.other.get("Cl", 0.0) < CHLORIDE_FROM:
         return
     if 2 * len(tender) > len(plants):
@@ -308,7 +312,7 @@ RULES = (
     Rule(
         "chloride",
         "direction",
-        "No chloride on plants that are sensitive to salt.",
+        "No chloride on plants that are sensitive to salt, on roses, ferns, bulbs and acid lovers.",
         "warn",
         "common-practice",
         _chloride,
