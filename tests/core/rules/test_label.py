@@ -13,6 +13,7 @@ from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count, recounted, typed_again
 from amber_acre.core.rules.spots import spot_m2
+from amber_acre.core.tables.plants import catalogue
 from amber_acre.core.tolerance import SLACK
 from amber_acre.core.typed_counts import CountRate
 from tests.core.care.test_planting import ground as planting
@@ -295,3 +296,14 @@ def test_a_slip_is_asked_of_what_the_plants_get() -> None:
     assert spot is not None
     assert "unit-slip" not in broken(bed, job(what, dose=Dose(20 * spot / 3, "plant", 3)))
     assert "unit-slip" in broken(bed, job(what, dose=Dose(400 * spot / 3, "plant", 3)))
+
+
+@pytest.mark.parametrize(("grams", "asked"), [(1.5, True), (1.6, False), (9.6, False), (9.8, True)])
+def test_small_plants_that_get_the_rate_by_area_are_not_underfed(grams: float, asked: bool) -> None:
+    """Twenty petunias take 3.2 m²: 1.6 g each are 10 g/m² there, 9.6 g are 60; a label's 20 g is for a shrub."""
+    what = with_label(SLOW, by=(CountRate("plant", 20, 60),), min_g_m2=10.0, max_g_m2=60.0)
+    at = ground("bed", 40.0, facts=facts(plants=(Listed(20, "petunia"),)), plants=(catalogue()["petunia-hybrids"],))
+    assert spot_m2(at, Dose(grams, "plant", 20)) == pytest.approx(3.2)
+    assert ("label-count-low" in broken(at, job(what, dose=Dose(grams, "plant", 20)))) is asked
+    nobody = ground("bed", 40.0)
+    assert "label-count-low" in broken(nobody, job(what, dose=Dose(grams, "plant", 20)))

@@ -90,6 +90,13 @@ def _count_high(case: Case) -> Iterable[Broken]:
 
 
 def _count_low(case: Case) -> Iterable[Broken]:
+    """Under the label's lowest by count; small plants that get its rate by area on their ground get enough."""
+    product, dose = case.product, case.job.dose
+    spot = spot_m2(case.ground, dose)
+    if product is not None and spot is not None and product.label.min_g_m2 > 0:
+        rate = dose.rate_g_m2(SquareMetres(spot), product.density_kg_l)
+        if not under(rate, product.label.min_g_m2) and not over(rate, product.label.max_g_m2):
+            return ()
     return _by_count(case, most=False)
 
 
