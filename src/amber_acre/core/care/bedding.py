@@ -7,7 +7,7 @@ from datetime import date, timedelta
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.season.stages import Stages, last_frost_after
 
-AFTER_FROST_DAYS = 10  # after the last hard frost tender bedding is planted out [common-practice]
+AFTER_FROST_DAYS = 10  # after the last hard frost tender bedding and pots go out [common-practice]
 BEFORE_WAKING_DAYS = 60  # in which a day of planting still is this season's [common-practice]
 THAWS_WITHIN_DAYS = 200  # before waking the twelve months begin in which the last frost is looked for
 

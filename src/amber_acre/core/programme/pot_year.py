@@ -6,6 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
+from amber_acre.core.care.bedding import AFTER_FROST_DAYS
 from amber_acre.core.care.feeding import FeedAsked
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said
@@ -23,7 +24,6 @@ EVERY_DAYS = 14  # soluble feed [common-practice]
 WATER_SHARE = 0.15  # of the medium's volume at a watering that feeds: until it drains [common-practice]
 STRENGTH_MG_L, LEAN_STRENGTH_MG_L = 150.0, 75.0  # nitrogen of a fortnightly feed; of succulents [fertigation]
 LEAN_FEEDS = 3  # a year for succulents [common-practice]
-AFTER_FROST_DAYS = 10  # tender pots go out after the last frost [common-practice]
 UNNAMED_DAYS = 60.0  # what a label that does not name pots weighs, in days of release [common-practice]
 TOO_LONG, OFF_POTASH_DAYS = 0.3, 40.0  # of a day too long; of potash off by as much as the nitrogen [from-memory]
 SEASON_DAYS = 90  # beyond it the length of pellets makes no difference: the pots are emptied [common-practice]
