@@ -58,6 +58,7 @@ def test_a_label_is_passed_in_the_basis_of_the_dose(dose: Dose, rate: float, abo
     """8 to 20 g/m² by area, and 2 to 4 g a litre of medium."""
     labelled = with_label(QUICK, by=(CountRate("litre", 2.0, 4.0),))
     assert above_label(labelled, dose, rate) is above
+    assert above_label(labelled, dose, rate, pots=True) is (above and dose.basis != "area")
 
 
 def test_a_correction_and_a_strike_leave_one_entry_or_none() -> None:

@@ -307,3 +307,17 @@ def test_small_plants_that_get_the_rate_by_area_are_not_underfed(grams: float, a
     assert ("label-count-low" in broken(at, job(what, dose=Dose(grams, "plant", 20)))) is asked
     nobody = ground("bed", 40.0)
     assert "label-count-low" in broken(nobody, job(what, dose=Dose(grams, "plant", 20)))
+
+
+@pytest.mark.parametrize(("grams", "stops"), [(400.0, False), (403.0, True)])
+def test_what_is_weighed_out_for_pots_is_held_by_the_litre(grams: float, stops: bool) -> None:
+    """4 pots of 25 litres on a square metre: 400 g are 4 g a litre, and 400 g/m² is no rate of a label there."""
+    pots = ground("container", 1.0, facts=facts(count=4.0, volume=25.0))
+    what = with_label(SLOW, by=(CountRate("litre", 2.0, 4.0),))
+    went = logged(pots, entry(what, grams, MAY, size=1.0))
+    assert ("label-count-high" in went) is stops
+    assert "label-high" not in went
+    assert "label-low" not in broken(pots, job(what, 1.0))
+    assert not stops or "4.03 g a litre of medium" in str(went["label-count-high"].sentence)
+    for at, label in ((ground("container", 1.0), what), (pots, SLOW)):  # nobody says how large, or the label is silent
+        assert "label-count-high" not in logged(at, entry(label, 900, MAY, size=1.0))

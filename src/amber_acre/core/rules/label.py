@@ -19,17 +19,21 @@ from amber_acre.core.typed_counts import UNIT_OF
 
 
 def _by_area(case: Case) -> bool:
-    """Whether the dose is by area, as the label's rates are; by plant, trunk or litre another part of it decides."""
-    return case.job.dose.basis == "area"
+    """Whether the dose is by area, as the label's rates are; by plant, trunk or litre another part of it decides, and
+    of pots the ground they stand on says nothing."""
+    return case.job.dose.basis == "area" and not case.ground.traits.by_litre
 
 
 _NOT_SPREAD = ("litre", "water", "depth", "volume")  # what a yearly rate by area says nothing of
 
 
-def above_label(product: Product, dose: Dose, rate_g_m2: float) -> bool:
-    """Whether what went down passes the label's highest rate: by area, or by plant, trunk or litre where it has one."""
+def above_label(product: Product, dose: Dose, rate_g_m2: float, pots: bool = False) -> bool:
+    """Whether what went down passes the label's highest rate: by area, or by plant, trunk or litre where it has one.
+
+    Of ``pots`` a rate by area says nothing.
+    """
     if dose.basis == "area":
-        return over(rate_g_m2, product.label.max_g_m2)
+        return not pots and over(rate_g_m2, product.label.max_g_m2)
     rate = product.label.rate_by(dose.basis)
     return rate is not None and over(dose.value, rate.high)
 
@@ -86,7 +90,8 @@ def _by_count(case: Case, most: bool) -> Iterable[Broken]:
 
 
 def _count_high(case: Case) -> Iterable[Broken]:
-    return _by_count(case, most=True)
+    yield from _by_count(case, most=True)
+    yield from _litre_spread(case)
 
 
 def _count_low(case: Case) -> Iterable[Broken]:
@@ -138,7 +143,7 @@ def _spot(case: Case) -> Iterable[Broken]:
 def _count_spread(case: Case) -> Iterable[Broken]:
     """By area, where the label also counts and the plants here are alike: what each of them gets by it."""
     product, ground = case.product, case.ground
-    if product is None or not _by_area(case) or not ground.alike or ground.traits.by_litre:
+    if product is None or not _by_area(case) or not ground.alike:
         return
     for rate in product.label.by:
         count = None if ground.kind == "tree" and rate.basis in _PLANT else ground.count_for(rate.basis)
@@ -158,6 +163,25 @@ def _count_spread(case: Case) -> Iterable[Broken]:
                 "rate",
             )
             return
+
+
+def _litre_spread(case: Case) -> Iterable[Broken]:
+    """Weighed out for pots as a whole, where the label counts by the litre of medium: what each litre gets by it."""
+    product, litres = case.product, case.ground.litres_m2
+    rate = product.label.rate_by("litre") if product is not None else None
+    if product is None or rate is None or not litres or case.job.dose.basis != "area":
+        return
+    each = case.rate_g_m2 / litres
+    if over(each, rate.high):
+        yield Broken(
+            Sentence.of(
+                "It comes to {each}; the label of {product} gives {limit}. The label is the law: lower it.",
+                each=ByCount(each, "litre"),
+                product=Plain(product.name),
+                limit=ByCount(rate.high, "litre"),
+            ),
+            "rate",
+        )
 
 
 _PLANT = ("plant", "plant_volume")  # of a tree the trunk says how large it is, not that it is one
