@@ -100,7 +100,7 @@ def test_what_a_name_may_mean_is_asked_of_its_last_word() -> None:
         "English yew": ["Taxus baccata"],
         "roses": [],  # means some
         "irises": ["Iris germanica", "Iris sibirica"],  # not cared for alike
-        "Salvia": ["Salvia nemorosa", "Salvia rosmarinus", "Salvia officinalis"],
+        "Salvia": ["Salvia nemorosa", "Salvia splendens", "Salvia rosmarinus", "Salvia farinacea"],
         "pumpkin": [],
         "giant pumpkin": [],
         "lime tree": [],  # a tree says nothing of which
@@ -120,3 +120,27 @@ def test_only_plants_there_are_meant() -> None:
     assert found.botanical == "Salvia nemorosa"
     assert nearest("roses", there) is None
     assert nearest("roses", {}) is None
+
+
+@pytest.mark.parametrize(
+    ("typed", "botanical"),
+    [
+        ("Busy Lizzies", "Impatiens walleriana"),
+        ("zonal geraniums", "Pelargonium"),
+        ("wallflowers", "Erysimum cheiri"),
+        ("pot marigolds", "Calendula officinalis"),
+        ("marigolds", "Tagetes hybrids"),
+        ("trailing fuchsias", "Fuchsia hybrids"),
+        ("hardy fuchsia", "Fuchsia magellanica"),
+        ("geraniums", "Geranium"),
+    ],
+)
+def test_bedding_is_known_by_what_people_call_it(typed: str, botanical: str) -> None:
+    found = nearest(typed)
+    assert found is not None
+    assert found.botanical == botanical
+
+
+def test_a_fuchsia_may_be_bedding_or_a_shrub_and_is_asked_about() -> None:
+    assert nearest("fuchsias") is None
+    assert {plant.botanical for plant in may_mean("fuchsias")} == {"Fuchsia hybrids", "Fuchsia magellanica"}

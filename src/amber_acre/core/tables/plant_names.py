@@ -56,7 +56,9 @@ def may_mean(name: str) -> tuple[Plant, ...]:
     kin = _kin(plain, tuple(catalogue().values()))
     word = plain.rpartition(" ")[2] if " " in plain else ""
     last = nearest(word) if word and word not in _ANY else None
-    return tuple(kin[:ASKED_AT_MOST]) if kin else (last,) if last is not None else ()
+    first = list({group_of_plant(plant): plant for plant in reversed(kin)}.values())[::-1]  # one for each way of care
+    asked = [*first, *(plant for plant in kin if plant not in first)][:ASKED_AT_MOST]
+    return tuple(asked) if kin else (last,) if last is not None else ()
 
 
 def _kin(plain: str, plants: tuple[Plant, ...]) -> list[Plant]:

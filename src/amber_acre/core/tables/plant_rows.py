@@ -9,6 +9,7 @@ classes in every row (C).
 
 from __future__ import annotations
 
+from amber_acre.core.tables.plant_rows_bedding import BEDDING
 from amber_acre.core.tables.plant_rows_woody import WOODY
 
 SOFT = """
@@ -82,11 +83,6 @@ Aloe arborescens | tree aloe | succulent | 6.0–8.0 | F | warm season | low | m
 Tulipa hybrids | tulip | bulb | 6.0–7.0 | F | spring burst | low | sensitive | | none | L
 Narcissus hybrids | daffodil | bulb | 6.0–7.0 | FP | spring burst | low | sensitive | | none | L
 Dahlia hybrids | dahlia | bulb | 6.0–7.0 | F | all season | high | sensitive | t | organic | L
-Pelargonium | pelargonium | container | 6.0–7.0 | F | all season | high | moderate | t | none | L
-Petunia hybrids | petunia | container | 5.5–6.5 | F | all season | high | moderate | tk | none | L
-Begonia | bedding begonia | container | 5.5–6.5 | PS | all season | medium | sensitive | t | none | L
-Impatiens walleriana | busy lizzie | container | 5.8–6.5 | PS | all season | medium | sensitive | t | none | L
-Calibrachoa hybrids | calibrachoa | container | 5.5–6.0 | F | all season | high | sensitive | tk | none | L
 Citrus × limon | lemon | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 Citrus × sinensis | orange | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 Laurus nobilis | bay laurel; sweet bay; bay | container \
@@ -123,8 +119,6 @@ Lilium hybrids | lily | bulb | 5.5–6.8 | FP | all season | medium | sensitive 
 Carex morrowii | evergreen sedge | ornamental grass | 5.0–7.5 | PS | one flush | low | moderate | e | organic | M
 Lomandra longifolia | mat rush | ornamental grass | 5.5–7.5 | FP | all season | low | tolerant | e | organic | M
 Heliconia psittacorum | parrot heliconia | perennial | 5.0–6.5 | FP | warm season | high | sensitive | t | organic | M
-Tagetes hybrids | marigold | container | 6.0–7.5 | F | all season | medium | moderate | t | none | M
-Viola hybrids | pansy; viola | container | 5.4–6.5 | FP | winter green | medium | sensitive | | none | M
 Iris sibirica | blue flag of meadows | perennial | 5.5–7.0 | FP | spring burst | medium | moderate | | organic | M
 Citrus × meyeri | hybrid lemon | container | 5.5–6.5 | F | two flushes | high | sensitive | etk | bark | L
 Opuntia ficus-indica | prickly pear | succulent | 6.0–8.0 | F | warm season | low | moderate | dt | gravel | M
@@ -163,10 +157,6 @@ Kniphofia hybrids | torch lily; red-hot poker; red hot poker | perennial \
     | 6.0–7.5 | F | all season | low | moderate | c | organic | M
 Crocosmia hybrids | montbretia; crocosmia | bulb | 5.5–7.0 | FP | all season | low | moderate | | organic | M
 Gladiolus hybrids | gladiolus; sword lily | bulb | 6.0–7.0 | F | warm season | medium | moderate | | organic | M
-Zinnia elegans | zinnia | container | 5.8–7.0 | F | all season | medium | moderate | t | none | M
-Cosmos bipinnatus | cosmos | container | 6.0–7.5 | F | all season | low | moderate | t | none | M
-Antirrhinum majus | snapdragon | container | 6.0–7.2 | F | all season | medium | moderate | | none | M
-Lobelia erinus | trailing lobelia; lobelia | container | 5.5–7.0 | FP | all season | medium | sensitive | t | none | M
 Calamagrostis × acutiflora | feather reed grass | ornamental grass \
     | 5.5–7.5 | F | one flush | low | moderate | | organic | M
 Molinia caerulea | moor grass | ornamental grass | 4.5–6.5 | FP | one flush | low | sensitive | | organic | M
@@ -192,10 +182,6 @@ Phlox subulata | creeping phlox; moss phlox | groundcover | 6.0–7.5 | F | one 
 Hyacinthus orientalis | hyacinth | bulb | 6.0–7.5 | FP | spring burst | low | sensitive | | none | M
 Alcea rosea | hollyhock | perennial | 6.0–7.5 | F | all season | medium | moderate | | organic | M
 Geum chiloense | avens | perennial | 5.5–7.0 | FP | spring burst | low | moderate | | organic | M
-Helianthus annuus | sunflower | container | 6.0–7.5 | F | all season | medium | moderate | t | none | M
-Lobularia maritima | sweet alyssum; alyssum | container | 6.0–7.5 | FP | all season | low | moderate | | none | M
-Tropaeolum majus | nasturtium | container | 6.0–7.5 | F | all season | low | moderate | t | none | M
-Lathyrus odoratus | sweet pea | container | 6.0–7.5 | F | all season | medium | sensitive | | none | M
 Gypsophila paniculata | baby's breath | perennial | 6.5–7.8 | F | one flush | low | moderate | c | gravel | M
 Scabiosa caucasica | scabious; pincushion flower | perennial \
     | 6.5–7.5 | F | all season | low | moderate | c | gravel | M
@@ -227,8 +213,6 @@ Hedychium gardnerianum | ginger lily; ginger | perennial \
     | 5.5–6.8 | FP | warm season | high | sensitive | t | organic | M
 Anigozanthos flavidus | kangaroo paw | perennial | 5.0–6.5 | F | all season | low | moderate | cdkt | gravel | M
 Mentha spicata | mint | perennial | 6.0–7.0 | FP | all season | medium | moderate | | organic | M
-Petroselinum crispum | parsley | container | 6.0–7.0 | FP | all season | medium | moderate | | none | M
-Ocimum basilicum | basil | container | 6.0–7.0 | F | all season | medium | sensitive | t | none | M
 """
 
-ROWS = f"{SOFT.strip()}\n{WOODY.strip()}"
+ROWS = f"{SOFT.strip()}\n{BEDDING.strip()}\n{WOODY.strip()}"
