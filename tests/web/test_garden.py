@@ -464,3 +464,14 @@ def test_the_day_book_and_the_log_tell_pots_by_the_litre(demo: Browser, demo_eng
     said = html.unescape(demo.post(f"/areas/{key}/log/reading?job={number}", form).text)
     assert "1.07 g a litre of water" in said
     assert "above the label" not in said
+
+
+def test_the_account_of_pots_is_to_the_litre_and_adds_up(demo: Browser, demo_engine: Engine) -> None:
+    said = html.unescape(demo.get(f"/areas/{area(demo_engine, 'Citrus in pots')}/account").text)
+    table = said.split("g a litre of medium", 1)[1].split("</table>", 1)[0]
+    rows = [re.findall(r'<td class="num figures">([\d.-]+)</td>', row) for row in table.split("<tr>")]
+    kept = [[float(value) for value in row] for row in rows if row]
+    assert len(kept) > 5
+    assert all(round(row[0] + row[1], 3) == row[2] for row in kept)
+    assert "left under the cap" not in said
+    assert "Plants in pots use" in said

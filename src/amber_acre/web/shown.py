@@ -182,6 +182,10 @@ class Shown:
         per, decimals = (POUND_PER_THOUSAND_G_M2, 2) if self.units == "us" else (1.0, 1)
         return adding_up([part / per for part in parts], decimals)
 
+    def to_the_litre(self, parts: Sequence[float]) -> list[str]:
+        """Amounts to a litre of medium and their sum, g: they add up as they are printed."""
+        return adding_up(parts, 3)
+
     def typed_depth(self, depth_mm: float) -> str:
         """A depth to be kept or changed in a field: read again it is the same to a twentieth of a millimetre."""
         if self.units == "metric":
