@@ -40,6 +40,11 @@ def test_else_it_is_told_by_area(planned: Dose | None) -> None:
     assert went(0.12).dose_by(planned, QUICK.key, TEN) == Dose(12.0)
 
 
+def test_a_volume_of_a_product_without_density_is_told_by_area() -> None:
+    """The label as it stood that day told none: the day book opens all the same."""
+    assert went(0.12).dose_by(Dose(30.0, "plant_volume", 9.0), QUICK.key, TEN) == Dose(12.0)
+
+
 def test_another_product_than_planned_is_told_by_area() -> None:
     assert went(0.12).dose_by(Dose(13.0, "plant", 9.0), SLOW.key, TEN) == Dose(12.0)
 

@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date
 
 from amber_acre.core.errors import MissingInput
-from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.jobs.dose import BASES, Dose
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 
@@ -52,6 +52,8 @@ class Entry:
         by_area = Dose(self.achieved_rate_g_m2 if self.product is not None else 0.0)
         if planned is None or self.product is None or not planned.count or self.product.key != product:
             return by_area
+        if BASES[planned.basis].litres and self.product.density_kg_l is None:
+            return by_area  # its label of that day told no density
         meant = planned.mass_kg(size_m2, self.product.density_kg_l) * self.covered_m2 / size_m2
         return replace(planned, value=planned.value * self.amount_kg / meant) if meant > 0 else by_area
 
