@@ -166,6 +166,29 @@ def test_a_handful_is_weighed_once_and_told_on_job_and_sheet(demo: Browser, demo
     assert "2 of Wren's handfuls (84 g) a plant" in words(demo, "/sheets?day=2026-06-20")
 
 
+def test_a_dose_by_the_plant_is_logged_by_the_plant(demo: Browser, demo_engine: Engine) -> None:
+    """What was planned and what went down are told in the same measure, and by the plant where the plan is."""
+    made = by_hand(demo_engine, demo, "Azalea bank", "Shrubmeal 6-1-2", "80 g/plant", on_day="2026-05-27")
+    assert made.status_code == 303, re.findall(r"fault[^>]*>([^<]+)", made.text)
+    key, place = number_in(made.headers["location"]), area(demo_engine, "Azalea bank")
+    _, _, count = job(demo_engine, key)
+    assert count is not None
+    page = f"/areas/{place}/log?job={key}"
+    assert f"Shrubmeal 6-1-2, 80 g a plant × {count:g} plants = " in words(demo, page)
+    covered = re.search(r'name="covered"[^>]*value="([^"]+)"', demo.get(page).text)
+    assert covered is not None
+    form = {
+        "product": product_id(demo_engine, "Shrubmeal 6-1-2"),
+        "amount": f"{count * 0.06:.4g} kg",
+        "covered": covered[1],
+        "applied_on": "2026-05-27",
+        "who": "Wren",
+        "form_key": "s" * 32,
+    }
+    said = demo.post(page, form, page=page)
+    assert "60 g a plant went down, 80 g a plant was planned" in html.unescape(said.text)
+
+
 def test_what_comes_first_is_asked_for_where_something_is_logged(demo: Browser, demo_engine: Engine) -> None:
     """The irrigation was to be mended on 20 May and nobody has logged it: feed and mulch ask, once it is logged not."""
     repair = by_hand(demo_engine, demo, "Azalea bank", "", "", work="repair", on_day="2026-05-20")

@@ -23,7 +23,7 @@ from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops, wants_reas
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.label import above_label
 from amber_acre.core.rules.rule import Verdict, rate_of
-from amber_acre.core.sentence import Mass, OnDay, Plain, Sentence
+from amber_acre.core.sentence import ByCount, Mass, OnDay, Plain, Sentence
 from amber_acre.core.tolerance import over
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
@@ -339,11 +339,16 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
     found: list[Sentence] = []
     planned, rate, product = job.planned_g_m2, entry.achieved_rate_g_m2, entry.material
     if planned and abs(rate - planned) > OFF_PLAN * planned:
+        meant = job.planned_dose
+        went = entry.dose_by(meant, job.planned_product.key if job.planned_product else None, job.size_m2)
+        by_count = went.basis != "area"
         found.append(
             Sentence.of(
                 "{rate} went down, {planned} was planned: over a tenth off.",
-                rate=rate_of(product, rate),
-                planned=rate_of(product, planned),
+                rate=ByCount(went.value, went.basis) if by_count else rate_of(product, rate),
+                planned=ByCount(meant.value, meant.basis)
+                if meant is not None and by_count
+                else rate_of(product, planned),
             )
         )
     if job.judged is not None and job.judged.job.opens - entry.on > timedelta(days=EARLY_DAYS):
