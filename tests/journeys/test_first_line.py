@@ -212,6 +212,25 @@ def _on_the_phone(window: Browser, address: str) -> None:
     accessible(page)
 
 
+def test_a_pot_is_logged_by_the_litre_on_the_phone(window: Browser, demo_settings_copy: Settings) -> None:
+    with served(demo_settings_copy) as address:
+        page = window.new_page(viewport=PHONE)
+        page.goto(f"{address}/daybook")
+        page.get_by_role("link", name=re.compile("Citrus in pots")).first.click()
+        page.locator('a[href^="/areas/"]').first.click()
+        area = re.search(r"/areas/([0-9]+)", page.url)
+        assert area is not None
+        page.goto(f"{address}/areas/{area[1]}/year")
+        job = page.locator('th a[href^="/jobs/"]').first.get_attribute("href")
+        assert job is not None
+        page.goto(f"{address}/areas/{area[1]}/log?job={job.rsplit('/', 1)[1]}")
+        expect(page.locator("p.notice")).to_contain_text("litres of")
+        fill(page, {"amount": "60 g"})
+        expect(page.locator("#reading")).to_contain_text("a litre of")
+        narrow_enough(page)
+        page.close()
+
+
 def test_the_demo_works_without_scripts(window: Browser, demo_settings_copy: Settings) -> None:
     with served(demo_settings_copy) as address:
         page = window.new_context(java_script_enabled=False, viewport=OFFICE).new_page()
