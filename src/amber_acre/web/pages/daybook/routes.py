@@ -22,8 +22,9 @@ from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops, wants_reason
 from amber_acre.core.rules.judged import JudgedJob, judged_job
 from amber_acre.core.rules.label import above_label
-from amber_acre.core.rules.rule import Verdict, rate_of
-from amber_acre.core.sentence import ByCount, Mass, OnDay, Plain, Sentence
+from amber_acre.core.rules.off_plan import off_plan
+from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.sentence import Mass, OnDay, Plain, Sentence
 from amber_acre.core.tolerance import over
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
@@ -44,7 +45,6 @@ from amber_acre.web.skies import entry_held_as_seen
 from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
 router = APIRouter()
-OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason
 EARLY_DAYS = 14  # an entry so long before its window wants its reason [common-practice]
 
 
@@ -337,20 +337,9 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
     """What the entry goes past: what the judge says of it by what went down when, its window, and the plan by a
     tenth."""
     found: list[Sentence] = []
-    planned, rate, product = job.planned_g_m2, entry.achieved_rate_g_m2, entry.material
-    if planned and abs(rate - planned) > OFF_PLAN * planned:
-        meant = job.planned_dose
-        went = entry.dose_by(meant, job.planned_product.key if job.planned_product else None, job.size_m2)
-        by_count = went.basis != "area"
-        found.append(
-            Sentence.of(
-                "{rate} went down, {planned} was planned: over a tenth off.",
-                rate=ByCount(went.value, went.basis) if by_count else rate_of(product, rate),
-                planned=ByCount(meant.value, meant.basis)
-                if meant is not None and by_count
-                else rate_of(product, planned),
-            )
-        )
+    product = entry.material
+    if job.judged is not None and (off := off_plan(job.judged.job, entry, job.size_m2)) is not None:
+        found.append(off)
     if job.judged is not None and job.judged.job.opens - entry.on > timedelta(days=EARLY_DAYS):
         found.append(
             Sentence.of(
