@@ -38,6 +38,7 @@ from amber_acre.store.stamps import (
 )
 from amber_acre.store.stock import add_delivery, stock_kg
 from amber_acre.store.tables import AreaRow, Base, PropertyRow
+from amber_acre.store.written import lines_of, years_written
 
 DAY = date(2026, 5, 27)
 
@@ -287,6 +288,10 @@ CHANGES = (
     "DELETE FROM facts WHERE rowid = (SELECT rowid FROM facts ORDER BY rowid LIMIT 1 OFFSET {0})",
     "INSERT INTO softened_rules (key, why, since) SELECT 'nitrogen-together', 'tried', '2026-05-01'"
     " WHERE NOT EXISTS (SELECT 1 FROM softened_rules WHERE key = 'nitrogen-together')",
+    "UPDATE areas SET name = name || ' {0}' WHERE id IN (SELECT area_id FROM entries)",
+    "UPDATE jobs SET name = name || ' {0}', dose = dose * 1.{0} WHERE id IN (SELECT job_id FROM entries)",
+    "UPDATE properties SET name = name || ' {0}', units = CASE units WHEN 'us' THEN 'metric' ELSE 'us' END",
+    "UPDATE products SET name = name || ' {0}'",
 )
 
 
@@ -303,11 +308,13 @@ def test_kept_is_always_what_would_be_computed(engine: Engine) -> None:
             kept = jobs_in_use(session, DAY)
             shown = lanes_as_shown(session, all_lawns(session)[:6], DAY) if n % 4 == 0 else []
             gardens = garden_lanes(session, areas_in_use(session), DAY) if n % 4 == 1 else []
+            written = [(year, lines_of(session, year)) for year in years_written(session)]
         forget()
         with reading(engine) as session:
             fresh = judged_jobs(session, areas_in_use(session), DAY)
             again = lanes_as_shown(session, all_lawns(session)[:6], DAY) if n % 4 == 0 else []
             regrown = garden_lanes(session, areas_in_use(session), DAY) if n % 4 == 1 else []
+            assert written == [(year, lines_of(session, year)) for year in years_written(session)], change
         assert [(area.id, one) for area, one in kept] == [(area.id, one) for area, one in fresh], change
         assert [(one.area.id, one.programme, repr(one.season)) for one in gardens] == [
             (one.area.id, one.programme, repr(one.season)) for one in regrown

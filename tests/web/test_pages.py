@@ -291,6 +291,40 @@ def test_a_correction_stands_beside_what_it_corrects(demo: Browser) -> None:
     assert "struck out" in demo.get("/daybook").text
 
 
+def test_the_day_book_is_read_by_the_year(demo: Browser) -> None:
+    """The newest year first; none is out of reach, and one without entries says so."""
+    newest, before, none = (demo.get(f"/daybook{query}").text for query in ("", "?year=2025", "?year=2019"))
+    written = [set(re.findall(r'id="entry-(\d+)"', page)) for page in (newest, before, none)]
+    assert written[0] == set(re.findall(r'id="entry-(\d+)"', demo.get("/daybook?year=2026").text))
+    assert all(written[:2])
+    assert not written[0] & written[1]
+    assert not written[2]
+    assert "Nothing was logged in 2019." in none
+    assert all(f'href="/daybook?year={year}"' in page for page in (newest, before, none) for year in (2025, 2026))
+    exported = demo.get("/daybook.csv").text.splitlines()
+    assert len(exported) - 1 == len(written[0]) + len(written[1])
+    assert demo.client.get("/daybook?year=x").status_code == 422
+
+
+def test_a_correction_leads_to_the_year_of_what_it_corrects(demo: Browser) -> None:
+    old = re.search(r'href="/entries/(\d+)/correct"', demo.get("/daybook?year=2025").text)
+    assert old is not None
+    address = f"/entries/{old[1]}/correct"
+    form = {
+        name: value
+        for name, value in re.findall(r'name="(\w+)"[^>]*value="([^"]*)"', demo.get(address).text)
+        if name in ("form_key", "amount", "covered", "who")
+    }
+    product = re.search(r'<option value="(\d+)" selected', demo.get(address).text)
+    assert product is not None
+    form |= {"product": product[1], "applied_on": "2026-01-05", "reason": "booked under the wrong year"}
+    answer = demo.post(address, form)
+    assert answer.status_code == 303, re.findall(r'class="fault[^>]*>([^<]*)', answer.text)
+    new, past = demo.get("/daybook").text, demo.get("/daybook?year=2025").text
+    assert f'href="/daybook?year=2025#entry-{old[1]}"' in new
+    assert re.search(r'href="/daybook\?year=2026#entry-\d+"', past)
+
+
 def test_changing_a_round_changes_ledger_and_supply_at_once(demo: Browser) -> None:
     before = demo.get("/properties/1?area=1&round=2").text
     version = re.search(r'name="version" value="(\d+)"', demo.get("/jobs/2").text)

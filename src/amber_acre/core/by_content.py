@@ -49,30 +49,36 @@ def forget() -> None:
 
 
 class Results(Generic[K, R]):
-    """The last so many results (1 or more), by key; safe under threads. None is no result."""
+    """The last so many results (1 or more), by key; safe under threads. None is no result.
+
+    Which of them were asked for last is written down from half full on: before that none is dropped, and there are as
+    many to come before one is.
+    """
 
     def __init__(self, at_most: int) -> None:
         self.at_most, self.lock = at_most, Lock()
         self.rows: OrderedDict[K, tuple[object, R]] = OrderedDict()
         _EVERY.add(self)
 
+    def _asked(self, key: K) -> None:
+        """Of those that are kept this one was asked for last."""
+        with self.lock:
+            if key in self.rows:  # another thread may have dropped it meanwhile
+                self.rows.move_to_end(key)
+
     def look(self, key: K) -> R | None:
         """The result kept under a key; None where there is none."""
-        with self.lock:
-            if key not in self.rows:
-                return None
-            self.rows.move_to_end(key)
-            return self.rows[key][1]
+        row = self.rows.get(key)
+        if row is None:
+            return None
+        if 2 * len(self.rows) > self.at_most:
+            self._asked(key)
+        return row[1]
 
     def look_all(self, keys: Mapping[N, K | None]) -> dict[N, R]:
         """Of several keys, by whatever names them: the results that are kept."""
-        found: dict[N, R] = {}
-        with self.lock:
-            for name, key in keys.items():
-                if key is not None and key in self.rows:
-                    self.rows.move_to_end(key)
-                    found[name] = self.rows[key][1]
-        return found
+        found = {name: self.look(key) for name, key in keys.items() if key is not None}
+        return {name: one for name, one in found.items() if one is not None}
 
     def keep(self, key: K, result: R, held: object = None) -> R:
         """Keeps a result and gives it back; ``held`` lives as long."""

@@ -64,7 +64,10 @@ class Labels:
         west, north, east, south = box
         if west < 0 or north < 0 or east > self.width or south > self.height:
             return False
-        return not any(west < e and w < east and north < s and n < south for w, n, e, s in self.boxes)
+        for w, n, e, s in self.boxes:  # noqa: SIM110 - thousands of times a sheet, any() takes twice as long
+            if west < e and w < east and north < s and n < south:
+                return False
+        return True
 
 
 def around(x: float, y: float, step: float) -> Sequence[tuple[float, float]]:

@@ -111,13 +111,13 @@ def draw_sheet(
 
     While something waits, the sheet has room for all of it and keeps its scale from one drop to the next.
     """
-    placed = [(s, s.place) for s in (*contexts, *areas) if s.place is not None]
+    lying = [(s, _laid(s.plan, s.place)) for s in areas if s.place is not None]
+    beside = [(s, _laid(s.plan, s.place)) for s in contexts if s.place is not None]
     waiting = [s for s in areas if s.place is None]
-    rings = [placed_ring(s.plan.ring, s.plan.ring, at) for s, at in placed]
-    bounds = _bounds(rings) if rings else (0.0, 0.0, 40.0, 26.0)
+    bounds = _bounds([laid.box for _, laid in (*beside, *lying)]) if beside or lying else (0.0, 0.0, 40.0, 26.0)
     if waiting:
-        room = _room_for([*(s.plan.ring for s, _ in placed), *(s.plan.ring for s in waiting)])
-        bounds = _bounds([*rings, room])
+        room = _room_for([*(laid.size for _, laid in (*beside, *lying)), *(_size(box(s.plan.ring)) for s in waiting)])
+        bounds = _bounds([bounds, room] if beside or lying else [room])
     scale = fit(bounds, WIDTH, HEIGHT, MARGIN)
     labels = Labels(WIDTH, HEIGHT, SIZE)
     labels.block(0, HEIGHT - 30, 190, 30)
@@ -125,14 +125,14 @@ def draw_sheet(
     for spot_at, _, _ in probed:
         x, y = scale.at(spot_at)
         labels.block(x - 12, y - 12, 24, 24)
-    order = sorted((s for s in areas if s.place is not None), key=lambda s: (s.kind == "tree", -_size(s.plan.ring)))
-    items = [_item(s, at, scale, chosen) for s in order if (at := s.place) is not None]
-    around_it = [_item(s, at, scale, None) for s in contexts if (at := s.place) is not None]
-    for subject in sorted((s for s in areas if s.place is not None), key=lambda s: _size(s.plan.ring)):
-        _write(labels, subject, scale)
-    for subject in contexts:
-        if subject.place is not None and subject.kind != "boundary":
-            labels.write(subject.name, around(*scale.at(_inside(subject, subject.place)), 14))
+    order = sorted(lying, key=lambda one: (one[0].kind == "tree", -one[1].size))
+    items = [_item(subject, laid, scale, chosen) for subject, laid in order]
+    around_it = [_item(subject, laid, scale, None) for subject, laid in beside]
+    for subject, laid in sorted(lying, key=lambda one: one[1].size):
+        _write(labels, subject, laid, scale)
+    for subject, laid in beside:
+        if subject.kind != "boundary":
+            labels.write(subject.name, around(*scale.at(_inside(subject, laid)), 14))
     bar_px, bar_text = scale_bar(scale.px_m, units)
     return Sheet(
         tuple(items),
@@ -154,33 +154,56 @@ def draw_sheet(
     )
 
 
-def _item(subject: Subject, at: Place, scale: Scale, chosen: int | None) -> Item:
-    ring = placed_ring(subject.plan.ring, subject.plan.ring, at)
-    holes = [placed_ring(hole, subject.plan.ring, at) for hole in subject.plan.holes]
+@dataclass(frozen=True)
+class _Laid:
+    """A plan where it lies on the property: its rings in metres, the box round them, and a point inside."""
+
+    plan: Plan
+    at: Place
+    ring: tuple[Point, ...]
+    holes: tuple[tuple[Point, ...], ...]
+    box: tuple[float, float, float, float]
+    middle: Point
+    size: float  # of the box of the shape as it was measured, m²: what is larger is drawn first
+
+
+@by_first(KEPT_AREAS)
+def _laid(plan: Plan, at: Place) -> _Laid:
+    ring = placed_ring(plan.ring, plan.ring, at)
+    holes = tuple(placed_ring(hole, plan.ring, at) for hole in plan.holes)
+    return _Laid(plan, at, ring, holes, box(ring), _middle(ring, holes, at), _size(box(plan.ring)))
+
+
+@by_first(KEPT_AREAS)
+def _path(laid: _Laid, scale: Scale) -> str:
+    return " ".join(scale.path(one) for one in (laid.ring, *laid.holes) if one)
+
+
+def _item(subject: Subject, laid: _Laid, scale: Scale, chosen: int | None) -> Item:
     guides: list[tuple[float, float, float, float]] = []
     if subject.key == chosen:
         for guide in subject.plan.guides:
-            start, end = placed_ring((guide.start, guide.end), subject.plan.ring, at)
+            start, end = placed_ring((guide.start, guide.end), subject.plan.ring, laid.at)
             guides.append((*scale.at(start), *scale.at(end)))
     value = f": {subject.reading.text}" if subject.reading else ""
     return Item(
         subject.key,
         subject.kind,
         subject.reading.step if subject.reading else 0,
-        " ".join(_path(one, scale) for one in (ring, *holes) if one),
+        _path(laid, scale),
         tuple(guides),
         f"{subject.name}{value}",
-        at.x_m,
-        at.y_m,
-        at.turn_deg,
+        laid.at.x_m,
+        laid.at.y_m,
+        laid.at.turn_deg,
         subject.key == chosen,
     )
 
 
-def _room_for(rings: Sequence[Sequence[Point]]) -> tuple[Point, Point]:
-    """Two corners of ground from the origin on which all of it finds room, half again as wide as high."""
-    side = math.sqrt(2.5 * sum(_size(ring) for ring in rings))
-    return (0.0, 0.0), (side * 1.22, side * 0.82)
+def _room_for(sizes: Sequence[float]) -> tuple[float, float, float, float]:
+    """Ground from the origin on which boxes of these sizes find room, half again as wide as high."""
+    side = math.sqrt(2.5 * sum(sizes))
+    return 0.0, 0.0, side * 1.22, side * 0.82
 
 
 def _piece(subject: Subject, px_m: float) -> Piece:
@@ -190,12 +213,10 @@ def _piece(subject: Subject, px_m: float) -> Piece:
     return Piece(subject.key, subject.name, subject.kind, path, (east - west) * px_m + 4, (north - south) * px_m + 4)
 
 
-def _write(labels: Labels, subject: Subject, scale: Scale) -> None:
+def _write(labels: Labels, subject: Subject, laid: _Laid, scale: Scale) -> None:
     """The name, and under it what the area carries; where that is too wide, the number it has in the list."""
-    if subject.place is None:
-        return
-    x, y = scale.at(_inside(subject, subject.place))
-    west, south, east, north = box(placed_ring(subject.plan.ring, subject.plan.ring, subject.place))
+    x, y = scale.at(_inside(subject, laid))
+    west, south, east, north = laid.box
     narrow = subject.kind == "hedge" and north - south > 2 * (east - west)
     spots: list[tuple[float, float] | tuple[float, float, float]] = (
         [(x - 14, y, -90), (x + 14, y, -90)] if narrow else []
@@ -207,23 +228,14 @@ def _write(labels: Labels, subject: Subject, scale: Scale) -> None:
             labels.write(subject.reading.text, [(last.x, middle + 17), (last.x, middle - 17)])
 
 
-@by_first(KEPT_AREAS)
-def _path(ring: Sequence[Point], scale: Scale) -> str:
-    return scale.path(ring)
-
-
-def _inside(subject: Subject, at: Place) -> Point:
+def _inside(subject: Subject, laid: _Laid) -> Point:
     if subject.kind == "tree":
-        ring = placed_ring(subject.plan.ring, subject.plan.ring, at)
-        return at.x_m, at.y_m - (box(ring)[3] - box(ring)[1]) * 0.22
-    return _middle(subject.plan, at)
+        return laid.at.x_m, laid.at.y_m - (laid.box[3] - laid.box[1]) * 0.22
+    return laid.middle
 
 
-@by_first(KEPT_AREAS)
-def _middle(plan: Plan, at: Place) -> Point:
-    """The place itself where it lies inside the plan, else a point that does."""
-    ring = placed_ring(plan.ring, plan.ring, at)
-    holes = [placed_ring(hole, plan.ring, at) for hole in plan.holes]
+def _middle(ring: Sequence[Point], holes: Sequence[Sequence[Point]], at: Place) -> Point:
+    """The place itself where it lies inside the shape, else a point that does."""
     from shapely import Point as Spot
     from shapely import Polygon
 
@@ -234,13 +246,12 @@ def _middle(plan: Plan, at: Place) -> Point:
     return inner.x, inner.y
 
 
-def _size(ring: Sequence[Point]) -> float:
-    west, south, east, north = box(ring)
+def _size(around_it: tuple[float, float, float, float]) -> float:
+    west, south, east, north = around_it
     return (east - west) * (north - south)
 
 
-def _bounds(rings: Sequence[Sequence[Point]]) -> tuple[float, float, float, float]:
-    boxes = [box(ring) for ring in rings]
+def _bounds(boxes: Sequence[tuple[float, float, float, float]]) -> tuple[float, float, float, float]:
     return min(b[0] for b in boxes), min(b[1] for b in boxes), max(b[2] for b in boxes), max(b[3] for b in boxes)
 
 

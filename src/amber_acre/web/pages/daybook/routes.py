@@ -6,14 +6,14 @@ import secrets
 from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
-from typing import Any
+from typing import Annotated, Any
 
-from fastapi import APIRouter, HTTPException, Request
+from fastapi import APIRouter, HTTPException, Query, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
-from amber_acre.core.jobs.dose import BASIS_KEYS, Dose
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.nutrients import carried
 from amber_acre.core.products.product import Product
@@ -35,6 +35,7 @@ from amber_acre.store.machines import settings_for
 from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.stock import stock_is_kept, stock_kg
 from amber_acre.store.tables import AreaRow, EntryRow
+from amber_acre.store.written import lines_of, years_written
 from amber_acre.web.figures import plain_figure
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
@@ -86,24 +87,23 @@ class _Logged:
 
 
 @router.get("/daybook")
-def list_entries(request: Request, session: Reading) -> HTMLResponse:
-    labels = store.every_label(session)
-    rows = [(row, store.entry_of(row, labels)) for row in store.entry_rows(session)]
+def list_entries(
+    request: Request, session: Reading, year: Annotated[int | None, Query(ge=1, le=9999)] = None
+) -> HTMLResponse:
+    """The entries of a calendar year; where none is asked for, of the newest that has any."""
+    years = years_written(session)
+    shown = year or (years[0] if years else None)
+    currency = request.app.state.settings.currency
     return render(
         request,
         "daybook/list.html",
-        rows=[(row, entry, _dose_of(row, entry), Shown(units_of(row.area.property.units))) for row, entry in rows],
-        corrected={row.corrects_id: row.id for row, _ in rows if row.corrects_id},
+        years=years,
+        year=shown,
+        lines=lines_of(session, shown) if shown else [],
+        says={units: Shown(units_of(units), currency) for units in ("metric", "us")},
         above_label=above_label,
         rule_of=RULE_BY_KEY,
     )
-
-
-def _dose_of(row: EntryRow, entry: Entry) -> Dose:
-    """What went down in the basis of the job it answers."""
-    job = row.job
-    planned = None if job is None else Dose(job.dose, next(b for b in BASIS_KEYS if b == job.basis), job.dose_count)
-    return entry.dose_by(planned, job.product_id if job is not None else None, SquareMetres(row.area.size_m2))
 
 
 @router.get("/daybook.csv")
