@@ -3,6 +3,7 @@
 from __future__ import annotations
 
 import html
+import math
 import re
 from datetime import date
 
@@ -464,6 +465,11 @@ def test_the_day_book_and_the_log_tell_pots_by_the_litre(demo: Browser, demo_eng
     said = html.unescape(demo.post(f"/areas/{key}/log/reading?job={number}", form).text)
     assert "1.07 g a litre of water" in said
     assert "above the label" not in said
+    told = re.search(r"N\s+([\d.]+) g a litre of medium", said)
+    assert told is not None, said
+    litres = 6 * math.pi * 0.24**2 * 0.42 * 1000  # six pots of 48 cm by 42 cm, as cylinders
+    assert float(told[1]) == pytest.approx(73 * 0.14 / litres, rel=0.01)
+    assert "/m²" not in said
 
 
 def test_the_account_of_pots_is_to_the_litre_and_adds_up(demo: Browser, demo_engine: Engine) -> None:

@@ -151,6 +151,7 @@ def reading(
             reading["rate"] = entry.achieved_rate_g_m2
             reading["dose"] = entry.dose_by(planned, key, what.size_m2)
             reading["brings"] = carried(product, reading["rate"])
+            reading["litres_m2"] = what.book.ground.litres_m2
         except AmberError as error:
             reading["sentence"] = error.sentence
     return render(
