@@ -411,7 +411,9 @@ def test_mulch_by_hand_is_typed_as_deep_as_it_is_laid(
     assert says in words(demo, job)
     shown = re.search(r'name="rate_shown" value="([^"]+)"', demo.get(job).text)
     assert shown is not None
-    assert "deep" in shown[1]
+    assert shown[1] == says.removesuffix(" as it is laid")
+    log = words(demo, f"/areas/{key}/log?job={job.rsplit('/', 1)[1]}")
+    assert f"Planned: {shown[1]}" in re.sub(r"Planned: [^,]+, [^,]+, ", "Planned: ", log)
     changed = {"version": "1", "on_day": "2026-10-20", "product": chips, "rate_shown": shown[1], "reason": "less"}
     answer = demo.post(f"{job}/change", changed | warned | {"rate": "3 cm deep"})
     assert answer.status_code == 303, answer.text

@@ -7,10 +7,11 @@ from datetime import UTC, date, datetime, timedelta
 from sqlalchemy.orm import Session
 
 from amber_acre.core.quantities import SquareMetres
+from amber_acre.core.rules.mulched import laid_on_m2
 from amber_acre.core.season.climate import season_start
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.demo import world
-from amber_acre.store import areas, daybook, gardens, jobs, soil_tests
+from amber_acre.store import areas, books, daybook, gardens, jobs, soil_tests
 from amber_acre.store.climates import climate_of
 from amber_acre.store.tables import AreaRow, JobRow, PropertyRow
 
@@ -44,6 +45,7 @@ def _log(session: Session, row: AreaRow, job: JobRow, who: str) -> None:
     if on > world.TODAY or row.name in NOT_DONE or job.work == "sample":
         return
     value = jobs.job_of(job)
+    covered = laid_on_m2(books.book_of(session, row, on).ground, value) or SquareMetres(row.size_m2)
     kilograms = (
         float(value.dose.mass_kg(SquareMetres(row.size_m2), value.product.density_kg_l)) if value.product else 0.0
     )
@@ -56,8 +58,8 @@ def _log(session: Session, row: AreaRow, job: JobRow, who: str) -> None:
         applied_on=on,
         amount_kg=round(kilograms, 3),
         amount_typed=f"{kilograms:.3g} kg" if kilograms else "",
-        covered_m2=row.size_m2,
-        covered_typed=f"{row.size_m2:.1f} m²",
+        covered_m2=covered,
+        covered_typed=f"{covered:.1f} m²",
         who=who,
         licence=world.CREW_LICENCES[who],
         weather="dry, light wind",

@@ -19,6 +19,7 @@ from amber_acre.core.measure.condition import Look
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground, PatchIn
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.mulched import laid_on_m2
 from amber_acre.core.rules.running import mended, moved_direction, running_direction
 from amber_acre.core.season.climate import Climate
 from amber_acre.core.season.observed_growth import early_days, last_in_bloom
@@ -90,7 +91,8 @@ def _read(session: Session, areas: Sequence[AreaRow], day: date) -> dict[int, Ar
 
 def book_with(ground: Ground, jobs: Iterable[Job], entries: tuple[Entry, ...], day: date) -> AreaBook:
     """A book, its ground told which way jobs and log move the pH."""
-    stands = tuple(stand(job, *ground.sizes_of(job), entries, day) for job in jobs)
+    found = [stand(job, *ground.sizes_of(job), entries, day) for job in jobs]
+    stands = tuple(replace(one, lies_on_m2=laid_on_m2(ground, one.job)) for one in found)
     moving = replace(
         ground,
         running=running_direction(stands, day),

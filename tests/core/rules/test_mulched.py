@@ -10,13 +10,26 @@ import pytest
 
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
+from amber_acre.core.jobs.standing import stand
+from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.products.product import SoilAction
 from amber_acre.core.quantities import Kilograms, SquareMetres
-from amber_acre.core.rules.ground import RING_RADIUS_M
+from amber_acre.core.rules.ground import RING_RADIUS_M, Ground
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, settled_mm
+from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.mulched import (
+    conditions_of_ground,
+    laid_on_m2,
+    lies_on_m2,
+    mulch_of,
+    mulch_on,
+    settled_mm,
+)
+from amber_acre.core.rules.off_plan import off_plan
 from amber_acre.core.rules.rule import Case
+from amber_acre.core.tables.care_groups import usual_m2
 from amber_acre.core.tables.mulches import MULCHES
+from amber_acre.core.tables.plants import catalogue
 from tests.core.rules.cases import TODAY, facts, ground, job
 from tests.core.worlds import QUICK, VALE, product
 
@@ -24,6 +37,15 @@ ON = date(2026, 5, 20)
 CHIPS = product(
     81, "Lane Chips", {}, (1, 400_000), "bulk", interval=0, density_kg_l=0.35, soil=SoilAction(material="chips")
 )
+
+
+KINDS = {"daylily": catalogue()["hemerocallis-hybrids"], "lavender": catalogue()["lavandula-angustifolia"]}
+
+
+def bed_of(size: float, **counts: int) -> Ground:
+    """A bed of so many m2 and of each plant so many."""
+    lines = tuple(Listed(count, KINDS[name].botanical) for name, count in counts.items())
+    return ground("bed", size, facts=facts(plants=lines), plants=tuple(KINDS[name] for name in counts))
 
 
 def mulched(mm: float, what: Any = CHIPS, settles: float = 0.15) -> Any:
@@ -63,6 +85,50 @@ def test_mulch_laid_before_a_look_is_not_counted_twice() -> None:
     book = AreaBook(at, (), (laid(60, ON - timedelta(days=30)),), TODAY)
     depth, _ = mulch_on(at, book.uses, ON)
     assert 68 < depth < 70
+
+
+def test_mulch_beside_dry_country_plants_lies_on_the_rest() -> None:
+    """Daylilies and lavenders on just what they usually stand on: chips lie under the daylilies alone, 20 mm of them
+    once they have settled."""
+    each = {name: usual_m2(plant) for name, plant in KINDS.items()}
+    mixed = bed_of(12 * sum(each.values()), daylily=12, lavender=12)
+    mulch = MULCHES["chips"]
+    rest = 12 * each["daylily"]
+    assert lies_on_m2(mixed, mulch) == pytest.approx(rest)
+    assert lies_on_m2(mixed, MULCHES["gravel"]) == lies_on_m2(mixed, None) == mixed.size_m2
+    volume = 0.02 * rest / 0.85
+    one = job(CHIPS, on=ON, work="mulch", dose=Dose(volume, "volume"))
+    assert laid_on_m2(mixed, one) == pytest.approx(rest)
+    assert laid_on_m2(mixed, job(QUICK, 5.0)) is None
+    deep = Case(one, mixed, (), TODAY).rate_g_m2
+    assert settled_mm(CHIPS, mulch, deep) == pytest.approx(20.0)
+    down = Entry(7, one.key, ON, CHIPS, Kilograms(volume * 350), SquareMetres(rest))
+    book = AreaBook(mixed, (), (down,), ON)
+    assert mulch_on(mixed, book.uses, ON)[0] == pytest.approx(20.0)
+    alike = bed_of(3.0, lavender=12)
+    assert lies_on_m2(alike, mulch) == alike.size_m2  # the kind is asked about, nothing is left out
+
+
+def test_a_ring_that_is_mulched_is_done() -> None:
+    """A tree's mulch covers its ring, not its roots' ground: nothing of it is left, and it is on plan."""
+    tree = ground("tree", facts=facts(ring=2.0))
+    one = job(CHIPS, on=ON, work="mulch", dose=Dose(1.0, "volume"))
+    ring = laid_on_m2(tree, one)
+    assert ring is not None
+    assert ring == pytest.approx(12.5, abs=0.01)
+
+    def stands(covered: float) -> JudgedJob:
+        """The job with so much covered at its depth."""
+        entry = Entry(7, one.key, ON, CHIPS, Kilograms(350 * covered / ring), SquareMetres(covered))
+        return judged_job(AreaBook(tree, (), (entry,), ON), stand(one, tree.size_m2, tree.size_m2, (entry,), ON))
+
+    assert stands(ring).state(ON) == "done"
+    assert stands(ring).stands.left_kg == pytest.approx(0.0)
+    assert stands(ring * 0.89).state(ON) == "in part"
+    assert stands(ring).planned_where_g_m2 == pytest.approx(350_000 / ring)
+    entry = Entry(7, one.key, ON, CHIPS, Kilograms(350), SquareMetres(ring))
+    assert off_plan(one, entry, tree.size_m2, ring) is None
+    assert off_plan(one, entry, tree.size_m2) is not None
 
 
 def test_a_mulch_is_loose_or_laid_as_one_and_never_on_turf() -> None:

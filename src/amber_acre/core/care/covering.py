@@ -6,7 +6,6 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from datetime import date, timedelta
 
-from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import Grown, Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.errors import AmberError
@@ -17,9 +16,10 @@ from amber_acre.core.mulch.depth import renewal_years, top_up
 from amber_acre.core.mulch.supply import volume_m3
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import depth_in_both
-from amber_acre.core.rules.mulched import conditions_of_ground
+from amber_acre.core.rules.mulched import bare_under, conditions_of_ground
+from amber_acre.core.rules.spots import lines_m2
 from amber_acre.core.season.stages import Stages
-from amber_acre.core.tables.care_groups import DRY, group_of_plant
+from amber_acre.core.tables.care_groups import DRY
 from amber_acre.core.tables.mulches import AT_MOST_MM, MULCHES, Condition, Mulch
 from amber_acre.core.working import Figure, Working
 
@@ -113,10 +113,8 @@ def cover_asked(
 
 def left_bare(planting: Planting, mulch: Mulch) -> tuple[Grown, ...]:
     """Plants of a mixed bed that a kind of mulch would rot, or that want none: their ground is left bare."""
-    rots = any(condition == "dry_natives" for condition, _ in mulch.wrong)
-    if planting.ground.kind != "bed" or planting.group.key in DRY or not rots:
-        return ()
-    return tuple(one for one in planting.grown if one.plant is not None and group_of_plant(one.plant) in DRY)
+    bare = bare_under(planting.ground, mulch) if planting.ground.kind == "bed" else ()
+    return tuple(one for one in planting.grown if one.plant in bare)
 
 
 def bare_said(planting: Planting, mulch: Mulch) -> str:
@@ -183,13 +181,6 @@ def kind_for(
     return best, stocked.get(best.mulch.key)
 
 
-def lies_on_m2(planting: Planting, mulch: Mulch | None) -> float:
-    """Ground that mulch of a kind (None: not known) lies on, m², rings of stems not taken off: without the ground of
-    plants it would rot."""
-    bare = left_bare(planting, mulch) if mulch is not None else ()
-    return planting.ground.mulched_m2 - (ground_of(planting, bare) if bare else 0.0)
-
-
 def net_m2(planting: Planting, working: Working, mulch: Mulch) -> float:
     """Ground that a mulch covers, m²: rings under trees, beds less what is kept clear of each stem and less the ground
     of plants it would rot. DoesNotFit where nothing is left."""
@@ -211,16 +202,17 @@ def net_m2(planting: Planting, working: Working, mulch: Mulch) -> float:
 def _without(planting: Planting, bare: Sequence[Grown], working: Working) -> float:
     """The ground less that of some plants, by what such plants usually stand on."""
     whole = float(planting.ground.size_m2)
-    if not bare:
+    theirs = lines_m2(planting.ground, [one.plant for one in bare if one.plant is not None])
+    if not theirs:
         return whole
     return working.step(
         "Ground that is mulched",
         "size_m2 - bare_m2",
         [
             Figure("size_m2", whole, "m²", "the bed"),
-            Figure("bare_m2", ground_of(planting, bare), "m²", ", ".join(one.name for one in bare)),
+            Figure("bare_m2", theirs, "m²", ", ".join(one.name for one in bare)),
         ],
-        whole - ground_of(planting, bare),
+        whole - theirs,
         "m²",
         "common-practice",
     )

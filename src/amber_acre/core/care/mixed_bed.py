@@ -82,10 +82,6 @@ def _on_their_ground(planting: Planting, grown: Sequence[Grown], key: str) -> Pl
 
 def ground_of(planting: Planting, grown: Sequence[Grown]) -> float:
     """Ground of some plants of a bed, m²: their part of it by what such plants usually stand on."""
-    usual = sum(_usual_m2(one, planting) for one in grown)
-    whole = sum(_usual_m2(one, planting) for one in planting.grown)
+    usual = sum(one.count * usual_m2(one.plant) for one in grown)
+    whole = sum(one.count * usual_m2(one.plant) for one in planting.grown)
     return ground_shared(usual, whole, planting.ground.size_m2)
-
-
-def _usual_m2(one: Grown, planting: Planting) -> float:
-    return one.count * usual_m2(one.plant, _key(one, planting))

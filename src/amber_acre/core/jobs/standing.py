@@ -24,7 +24,8 @@ COVERED_WHOLE = 0.9  # of the area: what is left over is edges and beds [common-
 class StandingJob:
     """A job with its area's size (m², both ends) and what of it is done. ``held``: a limit stops it as it is planned.
 
-    ``logged_kg`` and ``covered_m2`` are sums of its entries that stand.
+    ``logged_kg`` and ``covered_m2`` are sums of its entries that stand. ``lies_on_m2``: what of the area it is laid on,
+    as mulch under a tree; None for all of it.
     """
 
     job: Job
@@ -34,6 +35,7 @@ class StandingJob:
     logged_kg: float = 0.0
     covered_m2: float = 0.0
     held: bool = False
+    lies_on_m2: SquareMetres | None = None
 
     @property
     def product(self) -> Product | None:
@@ -48,14 +50,19 @@ class StandingJob:
         return self.job.dose.mass_kg(self.size_m2, self.job.product.density_kg_l)
 
     @property
+    def to_cover_m2(self) -> SquareMetres:
+        """Ground that is covered once all of it is down."""
+        return self.lies_on_m2 or self.size_m2
+
+    @property
     def left_kg(self) -> Kilograms:
-        """What is still to go down: the part of the area not covered yet."""
-        return Kilograms(self.amount_kg * max(0.0, 1 - self.covered_m2 / self.size_m2))
+        """What is still to go down: the part of its ground not covered yet."""
+        return Kilograms(self.amount_kg * max(0.0, 1 - self.covered_m2 / self.to_cover_m2))
 
     @property
     def in_part(self) -> bool:
-        """True where something went down on less than nine tenths of the area."""
-        return self.logged_kg > 0 and self.covered_m2 < COVERED_WHOLE * self.size_m2
+        """True where something went down on less than nine tenths of its ground."""
+        return self.logged_kg > 0 and self.covered_m2 < COVERED_WHOLE * self.to_cover_m2
 
     @property
     def done(self) -> bool:

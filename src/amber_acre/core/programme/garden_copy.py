@@ -6,7 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.care.covering import bare_said, lies_on_m2
+from amber_acre.core.care.covering import bare_said
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, planting_of
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
@@ -15,6 +15,7 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.use import BY_PLANT, whose
 from amber_acre.core.rules.dosing import recounted
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.mulched import lies_on_m2
 from amber_acre.core.season.stages import Stages
 from amber_acre.core.tables.mulches import MULCHES, Mulch
 
@@ -83,8 +84,8 @@ def _dose(job: Job, source: Planting, mixed: MixedBed, target: Planting) -> Dose
     dose, ground = job.dose, target.ground
     if dose.basis == "volume":
         mulch = _mulch_of(job)
-        covered = lies_on_m2(source, mulch)
-        return Dose(dose.value * lies_on_m2(target, mulch) / covered if covered else dose.value, "volume")
+        covered = lies_on_m2(source.ground, mulch)
+        return Dose(dose.value * lies_on_m2(ground, mulch) / covered if covered else dose.value, "volume")
     if dose.basis == "water" and dose.count:
         if not source.medium_l or not target.medium_l:
             raise MissingInput(f"the litres of {ground.name} are not known.", field="to")

@@ -12,11 +12,12 @@ from amber_acre.core.jobs.standing import StandingJob, State
 from amber_acre.core.jobs.use import Use, up_to
 from amber_acre.core.products.packs import PackCount, cheapest_packs, product_amount
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms
+from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.mulched import laid_on_m2
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.spots import spot_m2
 from amber_acre.core.working import Figure, Limit, Working
@@ -92,6 +93,19 @@ class JudgedJob:
         return shown_rate(self.stands)
 
     @property
+    def lies_on_m2(self) -> SquareMetres:
+        """Ground its product lies on: of mulch what is mulched of the area, else the size it covers."""
+        return self.stands.to_cover_m2
+
+    @property
+    def planned_where_g_m2(self) -> GramsPerSquareMetre:
+        """The rate planned where it lies, g/m²; 0 of work without product."""
+        if self.product is None:
+            return GramsPerSquareMetre(0.0)
+        rate, whole = self.job.rate_on(self.stands.size_m2), self.stands.size_m2
+        return rate if self.lies_on_m2 == whole else GramsPerSquareMetre(rate * whole / self.lies_on_m2)
+
+    @property
     def stops(self) -> tuple[Verdict, ...]:
         """What forbids it."""
         return tuple(verdict for verdict in self.verdicts if verdict.severity == "stop")
@@ -131,7 +145,7 @@ def judged_job(book: AreaBook, stands: StandingJob, working: Working | None = No
     verdicts = () if stands.done or not job.counts else book.judged(at_hand)
     held = StandingJob(
         job, stands.size_m2, stands.low_m2, stands.done_on, stands.logged_kg, stands.covered_m2,
-        any(verdict.severity == "stop" for verdict in verdicts),
+        any(verdict.severity == "stop" for verdict in verdicts), laid_on_m2(ground, job),
     )  # fmt: skip
     packs, carried = None, Brings()
     if product is not None:

@@ -9,8 +9,9 @@ from amber_acre.core.jobs.job import Job, Placement, Work
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.mulch.lying import Layer, lying_mm
 from amber_acre.core.products.product import Product
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.quantities import GramsPerSquareMetre, SquareMetres
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.spots import lines_m2
 from amber_acre.core.tables.care_groups import DRY, group_of_plant
 from amber_acre.core.tables.mulches import MULCHES, Condition, Mulch
 from amber_acre.core.tables.plants import Plant
@@ -45,6 +46,12 @@ def bare_under(ground: Ground, mulch: Mulch) -> list[Plant]:
     return of_groups(ground, DRY) if rots else []
 
 
+def lies_on_m2(ground: Ground, mulch: Mulch | None) -> float:
+    """Ground that a mulch (None: of a kind not known) lies on, m², rings of stems not taken off: under a tree its ring,
+    in a bed all but the ground of plants it would rot."""
+    return ground.mulched_m2 - (lines_m2(ground, bare_under(ground, mulch)) if mulch is not None else 0.0)
+
+
 def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | None:
     """The mulch that a product lays on a planting; None where it lays none."""
     if product is None or ground.traits.turf or not (product.loose or work == "mulch"):
@@ -52,14 +59,24 @@ def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | Non
     return MULCHES.get(product.soil.material)
 
 
-def where_it_lies(ground: Ground, job: Job, rate_g_m2: float, over_all_g_m2: float) -> GramsPerSquareMetre:
-    """Rate where a job's product lies, g/m²: as it was put down (``rate_g_m2``), mulch of a tree on its ring alone.
+def laid_on_m2(ground: Ground, job: Job) -> SquareMetres | None:
+    """Ground that a job's mulch is laid on; None of a job that lays none."""
+    mulch = mulch_of(ground, job.product, job.work)
+    if mulch is None and job.dose.basis != "volume":
+        return None
+    return SquareMetres(lies_on_m2(ground, mulch))
 
-    ``over_all_g_m2``: its rate over the whole area, of which the ring has everything.
+
+def where_it_lies(ground: Ground, job: Job, rate_g_m2: float, over_all_g_m2: float) -> GramsPerSquareMetre:
+    """Rate where a job's product lies, g/m²: as it was put down (``rate_g_m2``), mulch on its own ground alone.
+
+    ``over_all_g_m2``: its rate over the whole area, of which that ground has everything.
     """
-    if ground.kind != "tree" or mulch_of(ground, job.product, job.work) is None:
+    mulch = mulch_of(ground, job.product, job.work)
+    lies_on = ground.size_m2 if mulch is None else lies_on_m2(ground, mulch)
+    if lies_on >= ground.size_m2:
         return GramsPerSquareMetre(rate_g_m2)
-    return GramsPerSquareMetre(max(rate_g_m2, over_all_g_m2 * ground.size_m2 / ground.mulched_m2))
+    return GramsPerSquareMetre(max(rate_g_m2, over_all_g_m2 * ground.size_m2 / lies_on))
 
 
 def settled_mm(product: Product, mulch: Mulch, rate_g_m2: float, placement: Placement = "surface") -> float:
@@ -76,7 +93,7 @@ def layers(ground: Ground, uses: Iterable[Use]) -> list[Layer]:
         mulch = mulch_of(ground, use.product, use.work)
         if mulch is None or use.product is None:
             continue
-        rate = use.rate_g_m2 * ground.size_m2 / ground.mulched_m2
+        rate = use.rate_g_m2 * ground.size_m2 / lies_on_m2(ground, mulch)
         depth = settled_mm(use.product, mulch, rate, use.placement)
         if depth > 0:
             found.append(Layer(use.on, mulch.key, depth))

@@ -11,14 +11,16 @@ from amber_acre.core.sentence import ByCount, Sentence
 OFF_PLAN = 0.1  # a rate more than a tenth off the plan wants its reason [common-practice]
 
 
-def off_plan(job: Job, entry: Entry, size_m2: SquareMetres) -> Sentence | None:
+def off_plan(job: Job, entry: Entry, size_m2: SquareMetres, lies_on_m2: SquareMetres | None = None) -> Sentence | None:
     """The sentence of an entry over a tenth off the job it answers, in the measure the job is dosed in; else None.
 
-    ``size_m2``: the area of the job. By area where another product went down than planned.
+    ``size_m2``: the area of the job; ``lies_on_m2``: what of it the product is to lie on, None for all. By area where
+    another product went down than planned.
     """
     if job.product is None or entry.product is None:
         return None
-    planned, rate, product = float(job.rate_on(size_m2)), entry.achieved_rate_g_m2, entry.product
+    planned = job.rate_on(size_m2) * size_m2 / (lies_on_m2 or size_m2)
+    rate, product = entry.achieved_rate_g_m2, entry.product
     if not planned or abs(rate - planned) <= OFF_PLAN * planned:
         return None
     went = entry.dose_by(job.dose, job.product.key, size_m2)

@@ -61,9 +61,9 @@ class _Logged:
 
     @property
     def planned_g_m2(self) -> float | None:
-        """The rate planned, over the area."""
-        job = self.judged.job if self.judged else None
-        return float(job.rate_on(self.size_m2)) if job is not None and job.product else None
+        """The rate planned, where it lies."""
+        planned = self.judged is not None and self.judged.product is not None
+        return float(self.judged.planned_where_g_m2) if planned and self.judged else None
 
     @property
     def planned_dose(self) -> Dose | None:
@@ -74,6 +74,11 @@ class _Logged:
     def size_m2(self) -> SquareMetres:
         """What is to be covered: a feed covers the patches fed with their lawn."""
         return self.judged.stands.size_m2 if self.judged else self.book.ground.size_of_entry(None, None)
+
+    @property
+    def lies_on_m2(self) -> SquareMetres:
+        """The ground of it that what is planned lies on."""
+        return self.judged.lies_on_m2 if self.judged else self.size_m2
 
     @property
     def planned_product(self) -> Product | None:
@@ -233,7 +238,7 @@ def _blank(job: _Logged, today: date) -> dict[str, str]:
     return {
         "form_key": secrets.token_hex(16),
         "product": str(job.planned_product.key) if job.planned_product else "",
-        "covered": Shown(units).exact_area(job.size_m2),
+        "covered": Shown(units).exact_area(job.lies_on_m2),
         "applied_on": today.isoformat(),
     }
 
@@ -243,7 +248,7 @@ def _as_planned(posted: dict[str, str], job: _Logged, today: date) -> dict[str, 
     product, rate = job.planned_product, job.planned_g_m2
     if product is None or rate is None:
         return posted
-    mass_kg = rate * job.size_m2 / 1000
+    mass_kg = rate * job.lies_on_m2 / 1000
     litres = product.liquid and product.density_kg_l
     amount = f"{mass_kg / litres:.5g} L" if litres else f"{mass_kg:.5g} kg"
     return _blank(job, today) | {"amount": amount} | {name: text for name, text in posted.items() if text.strip()}
@@ -339,7 +344,7 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
     tenth."""
     found: list[Sentence] = []
     product = entry.material
-    if job.judged is not None and (off := off_plan(job.judged.job, entry, job.size_m2)) is not None:
+    if job.judged is not None and (off := off_plan(job.judged.job, entry, job.size_m2, job.lies_on_m2)):
         found.append(off)
     if job.judged is not None and job.judged.job.opens - entry.on > timedelta(days=EARLY_DAYS):
         found.append(
@@ -377,7 +382,7 @@ def _settings(session: Reading, job: _Logged) -> list[str]:
 
 def _form(request: Request, session: Reading, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
     product = job.planned_product
-    amount_kg = job.planned_g_m2 * job.size_m2 / 1000 if job.planned_g_m2 else None
+    amount_kg = job.planned_g_m2 * job.lies_on_m2 / 1000 if job.planned_g_m2 else None
     return render(
         request,
         "daybook/entry.html",

@@ -17,6 +17,7 @@ from amber_acre.core.mulch.supply import volume_m3
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.dosing import dose_by_count
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.mulched import lies_on_m2, mulch_of
 from amber_acre.core.typed_counts import count_rate, counted, is_by_count
 from amber_acre.core.typed_label import span_days
 from amber_acre.core.typed_units import plainly
@@ -137,7 +138,8 @@ def read_dose(text: str, product: Product, work: Work, ground: Ground | None) ->
     if ground is not None and is_by_count(counted(text)[0]):
         return dose_by_count(text, product, ground)
     if work == "mulch" and product.density_kg_l and "/" not in plainly(text) and text.strip():
-        return Dose(_mulch_m3(text, ground.mulched_m2 if ground is not None else 1.0), "volume")
+        lies_on = lies_on_m2(ground, mulch_of(ground, product, work)) if ground is not None else 1.0
+        return Dose(_mulch_m3(text, lies_on), "volume")
     return Dose(read_rate(text, product).value)
 
 

@@ -315,8 +315,7 @@ def _page(
     typed = {
         "on_day": job.on.isoformat(),
         "product": str(job.product.key if job.product else ""),
-        "rate": typed_again(job.dose)
-        or (shown.rate(job.product, judged.job.rate_on(book.ground.size_m2)) if job.product else ""),
+        "rate": typed_again(job.dose) or (shown.rate(job.product, judged.planned_where_g_m2) if job.product else ""),
         "placement": job.placement,
         "skipped": "on" if row.skipped else "",
         "done_on": today.isoformat(),
