@@ -11,7 +11,7 @@ from itertools import pairwise
 import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
-from sqlalchemy import Engine
+from sqlalchemy import Engine, text
 
 from amber_acre.core.correction.column import column
 from amber_acre.core.correction.course import course
@@ -53,6 +53,7 @@ from amber_acre.web.draw.water_chart import BASE as GROUND
 from amber_acre.web.draw.water_chart import TALL, draw_water_year
 from amber_acre.web.figures import figure, plain_figure, with_unit
 from amber_acre.web.shown import Shown, Units, substituted
+from tests.conftest import Browser
 from tests.core.test_programme import LAWNS
 from tests.core.worlds import BAY, LEAF, SHELF, SLOW, VALE, lawn
 
@@ -389,3 +390,18 @@ def test_a_hedge_stands_in_a_row() -> None:
     assert alone is not None
     assert alone.words.startswith("One plant along 2.0 m")
     assert (hedge_plan(25.0, 0.0, 30, 0.08), hedge_plan(25.0, 18.0, 0, 0.08)) == (None, None)
+
+
+def test_a_property_in_pounds_and_feet_is_told_in_them_alone(demo: Browser, demo_engine: Engine) -> None:
+    """Also what a pointer reads on the lanes, what a hold says, and the firm's year; workings keep SI beside it."""
+    with demo_engine.begin() as connection:
+        connection.execute(text("UPDATE properties SET units = 'us'"))
+    year = demo.get("/properties/1").text.split('id="working"')[0]
+    assert re.search(r"[\d.]+ lb/1000 ft² N applied = [\d.]+ released \+ [\d.]+ remaining", year)
+    assert "lb/1000 ft² a day, beyond this lane" in year
+    week = demo.get("/").text
+    assert re.search(r"drains about 0\.\d+ in a day", week)
+    of_the_firm = week.index("For all stops")  # what is loaded is told in the units of the firm
+    for page in (year, week[:of_the_firm], demo.get("/properties").text):
+        words = re.sub(r"<[^>]+>", " ", re.sub(r"<(script|select)\b.*?</\1>", " ", page, flags=re.DOTALL))
+        assert not re.findall(r".{30}\d (?:g/m²|mL/m²|m²|m³|mm a day).{10}", re.sub(r"\s+", " ", words))

@@ -150,9 +150,11 @@ def _soaked(one: HeldDay) -> Iterable[Reason]:
         yield Reason(
             "after_heavy_rain",
             Sentence.of(
-                "The ground still holds {over} more than it should after the rain{on}: {does}.",
+                "The ground still holds {over} more than it should after the rain ({on} drains about {drains} a day):"
+                " {does}.",
                 over=RainFall(over),
-                on=Plain(f" ({texture} drains about {drains:.0f} mm a day)" if texture else ""),
+                on=Plain(texture or "ordinary ground"),
+                drains=RainFall(drains),
                 does=Plain(does),
             ),
         )

@@ -111,12 +111,12 @@ def draw_lane(year: LawnYear, scale: Scale, day: date, shown: Shown) -> LaneDraw
     total = np.sum([r.daily_g_m2 for r in year.ribbons], axis=0) if year.ribbons else np.zeros_like(demand)
     ceiling = max(highest * 1.25, min(float(total.max()) * 1.05, highest * CEILING))
     xs = np.linspace(0, scale.width, len(demand), endpoint=False) + scale.width / len(demand) / 2
-    ribbons = _ribbon_shapes(year.ribbons, xs, highest, ceiling)
+    ribbons = _ribbon_shapes(year.ribbons, xs, highest, ceiling, shown)
     return LaneDrawing(
         _line(xs, demand, ceiling),
         tuple(ribbons),
         tuple(_flags([*_poles(year, day, shown), *_job_poles(year.season_jobs, scale, day, shown)], scale)),
-        tuple(_cuts(xs, total, ceiling)),
+        tuple(_cuts(xs, total, ceiling, shown)),
         _words(year),
         _axis(ceiling, shown),
         *_pool(year, xs, shown),
@@ -162,13 +162,16 @@ def _band(xs: Daily, lower: Daily, upper: Daily, ceiling: float) -> str:
     return f"M{_points(xs, _y(upper, ceiling))} L{_points(xs[::-1], _y(lower, ceiling)[::-1])} Z"
 
 
-def _cuts(xs: Daily, total: Daily, ceiling: float) -> list[tuple[float, str]]:
+def _cuts(xs: Daily, total: Daily, ceiling: float, shown: Shown) -> list[tuple[float, str]]:
     over = total > ceiling * 1.0001
     if not over.any():
         return []
     edges = np.flatnonzero(np.diff(np.concatenate(([0], over.astype(np.int8), [0]))))
     return [
-        (round(float(xs[a:b].mean()), 1), f"supply peaks at {total[a:b].max():.2f} g/m² a day, beyond this lane")
+        (
+            round(float(xs[a:b].mean()), 1),
+            f"supply peaks at {shown.rate(None, float(total[a:b].max()))} a day, beyond this lane",
+        )
         for a, b in zip(edges[::2], edges[1::2], strict=True)
     ]
 
@@ -197,16 +200,19 @@ def _demand_and_supply(
     xs = np.linspace(0, scale.width, len(demand), endpoint=False) + scale.width / len(demand) / 2
     return LaneDrawing(
         _line(xs, demand, ceiling),
-        tuple(_ribbon_shapes(supplied, xs, highest, ceiling)),
+        tuple(_ribbon_shapes(supplied, xs, highest, ceiling, shown)),
         flags,
-        tuple(_cuts(xs, total, ceiling)),
+        tuple(_cuts(xs, total, ceiling, shown)),
         words,
         _axis(ceiling, shown),
     )
 
 
-def _ribbon_shapes(supplied: Sequence[Ribbon], xs: Daily, highest: float, ceiling: float) -> list[RibbonShape]:
+def _ribbon_shapes(
+    supplied: Sequence[Ribbon], xs: Daily, highest: float, ceiling: float, shown: Shown
+) -> list[RibbonShape]:
     """Ribbons stacked, each with its balance in words."""
+    per, unit, decimals = (POUND_PER_THOUSAND_G_M2, "lb/1000 ft²", 3) if shown.units == "us" else (1.0, "g/m²", 2)
     stacked = np.zeros_like(xs)
     shapes = []
     for ribbon in supplied:
@@ -214,11 +220,12 @@ def _ribbon_shapes(supplied: Sequence[Ribbon], xs: Daily, highest: float, ceilin
         alive = np.flatnonzero(ribbon.daily_g_m2 > highest * 0.002)
         if len(alive):
             part = slice(int(alive[0]), int(alive[-1]) + 1)
-            released, remaining, applied = adding_up((ribbon.released_g_m2, ribbon.remaining_g_m2), 2)
+            went = (ribbon.released_g_m2 / per, ribbon.remaining_g_m2 / per)
+            released, remaining, applied = adding_up(went, decimals)
             shapes.append(
                 RibbonShape(
                     _band(xs[part], stacked[part], upper[part], ceiling),
-                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {applied} g/m² N applied = "
+                    f"{ribbon.label}, {ribbon.applied_on:%-d %b}: {applied} {unit} N applied = "
                     f"{released} released + {remaining} remaining at the season's end",
                     ribbon.logged,
                 )

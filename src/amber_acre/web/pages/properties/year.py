@@ -14,6 +14,7 @@ from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.firm import Mark, draw_marks
 from amber_acre.web.draw.tape import Scale, Tape, draw_tape
 from amber_acre.web.page import Reading
+from amber_acre.web.shown import Shown
 
 MONTHS_BACK = 3  # of the year on the tape
 Need = str
@@ -83,21 +84,25 @@ def _line(place: PropertyRow, areas: int, jobs: Sequence[tuple[AreaInUse, Judged
         need = need_of(judged, day)
         done = judged.done and judged.state(day) == "done"
         if need or done:
-            marks.append((judged.on, "done" if done else need, f"{judged.job.name}, {area.name}"))
+            marks.append((judged.on, "done" if done else need, _called(judged, area, place)))
         if need:
             needs.append((need, area, judged))
     counts = {need: sum(1 for one in needs if one[0] == need) for need in NEEDS}
     pressing = next((need for need in NEEDS if counts[need]), "nothing")
     first = min((one for one in needs if one[0] == pressing), key=lambda one: one[2].job.on, default=None)
-    return Line(place, areas, draw_marks(marks, scale), counts, pressing, _words(pressing, counts, first))
+    words = "nothing planned"
+    if first is not None:
+        words = _words(pressing, counts[pressing], first[2], _called(first[2], first[1], place))
+    return Line(place, areas, draw_marks(marks, scale), counts, pressing, words)
 
 
-def _words(need: Need, counts: dict[Need, int], first: tuple[Need, AreaInUse, JudgedJob] | None) -> str:
-    if first is None:
-        return "nothing planned"
-    _, area, judged = first
-    what = f"{judged.job.name}, {area.name}"
+def _called(judged: JudgedJob, area: AreaInUse, place: PropertyRow) -> str:
+    """A job by its name and area; a depth in the name in the units of its property."""
+    name = judged.job.name
+    return f"{Shown('us').sentence(name) if place.units == 'us' else name}, {area.name}"
+
+
+def _words(need: Need, count: int, judged: JudgedJob, what: str) -> str:
     if need == "coming":
         return f"next {judged.job.on:%-d %b}: {what}"
-    more = counts[need] - 1
-    return f"{NEED_WORDS[need]}: {what}" + (f", and {more} more" if more else "")
+    return f"{NEED_WORDS[need]}: {what}" + (f", and {count - 1} more" if count > 1 else "")
