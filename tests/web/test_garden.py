@@ -130,7 +130,7 @@ def test_the_mulch_planner_holds_its_state_in_the_address(demo: Browser, demo_en
     said = words(
         demo, f"/areas/{key}/mulch?kind=chips&want=75+mm&found=25+mm&bag=50+L&bag_price=8&bulk_price=32&delivery=40"
     )
-    assert "50 mm (2.0 in) more, on 25 mm (1.0 in) that lie there." in said
+    assert "50 mm more, on 25 mm that lie there." in said
     assert "bulk costs less" in said
     assert "Chips of unknown source: gloves" in said
     wrong = words(demo, f"/areas/{key}/mulch?want=30+cm", 422)

@@ -22,6 +22,7 @@ _DEGREES = re.compile(rf"(?:{_DEGREE}( to | and |–))?{_DEGREE} °C")
 _SAYS_LENGTHS = re.compile(r"\d (?:ft|in|yd)\b")
 _SAYS_SIZES = re.compile(r"\d (?:ft²|sq ft|ft³|yd³)")
 _SAYS_DEGREES = re.compile(r"\d °?F\b")
+_IN_BOTH = re.compile(r"(\d[\d.,]* (?:mm|cm|m)) \((\d[\d.,]* (?:in|ft))\)")  # “60 mm (2.4 in)”
 _TYPED = re.compile(r"(“[^”]*”)")  # what was typed is quoted as it stands
 _MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _RATES = {
@@ -34,7 +35,8 @@ def in_words(text: str, shown: Shown) -> str:
     """The sentence with its rates, lengths, areas, volumes and temperatures in ``shown``'s units, rates rounded.
 
     Lengths are left as they are where the sentence names feet or inches itself, areas and volumes where it names
-    square or cubic ones, temperatures where it names °F; and so is what stands in “”.
+    square or cubic ones, temperatures where it names °F; and so is what stands in “”. Of a length in both the reader's
+    is kept.
     """
     left = (
         shown.units == "metric" or _SAYS_LENGTHS.search(text) is not None,
@@ -43,7 +45,8 @@ def in_words(text: str, shown: Shown) -> str:
     degrees = shown.units == "us" and _SAYS_DEGREES.search(_TYPED.sub("", text)) is None
 
     def turned(part: str) -> str:
-        said = _IN_WORDS.sub(lambda found: _turned(found, shown, left), part)
+        one = _IN_BOTH.sub(r"\1" if shown.units == "metric" else r"\2", part)
+        said = _IN_WORDS.sub(lambda found: _turned(found, shown, left), one)
         return _DEGREES.sub(lambda found: _warm(found, shown), said) if degrees else said
 
     return "".join(part if part.startswith("“") else turned(part) for part in _TYPED.split(text))

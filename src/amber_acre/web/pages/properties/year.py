@@ -13,7 +13,7 @@ from amber_acre.store.programmes import jobs_in_use
 from amber_acre.store.tables import PropertyRow
 from amber_acre.web.draw.firm import Mark, draw_marks
 from amber_acre.web.draw.tape import Scale, Tape, draw_tape
-from amber_acre.web.page import Reading
+from amber_acre.web.page import Reading, units_of
 from amber_acre.web.shown import Shown
 
 MONTHS_BACK = 3  # of the year on the tape
@@ -99,7 +99,7 @@ def _line(place: PropertyRow, areas: int, jobs: Sequence[tuple[AreaInUse, Judged
 def _called(judged: JudgedJob, area: AreaInUse, place: PropertyRow) -> str:
     """A job by its name and area; a depth in the name in the units of its property."""
     name = judged.job.name
-    return f"{Shown('us').sentence(name) if place.units == 'us' else name}, {area.name}"
+    return f"{Shown(units_of(place.units)).sentence(name) if ' mm' in name else name}, {area.name}"
 
 
 def _words(need: Need, count: int, judged: JudgedJob, what: str) -> str:
