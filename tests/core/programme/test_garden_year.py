@@ -247,6 +247,39 @@ def test_pots_without_pellets_on_the_shelf_are_watered_with_feed() -> None:
     assert any(one.obstacle for one in none.said)
 
 
+def test_acid_lovers_in_pots_get_no_nitrate_and_a_word_on_lime() -> None:
+    """A pot is limed sooner than a bed: what is mostly nitrate is passed over, for want of another too."""
+    azaleas = ground("container", "Rhododendron hybrids")
+    start = season_start(VALE, date(2026, 4, 1))
+    soluble = next(product for product in SHELF if product.name == "soluble" and product.total_nitrogen == 0.2)
+    nitrate = replace(soluble, key=0, name="of nitrate", nitrogen={"nitrate": 0.15, "ammoniacal": 0.05})
+    for at, shelf_of, gets in (
+        (azaleas, [nitrate, soluble], "soluble"),
+        (azaleas, [nitrate], ""),
+        (ground("container", "Buxus sempervirens"), [nitrate], "of nitrate"),
+    ):
+        plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), shelf_of, start, start)
+        assert {job.material.name for job in plan.jobs if job.product} == ({gets} if gets else set())
+        assert any(one.code == "lime_free" for one in plan.said) is (at is azaleas)
+
+
+@pytest.mark.parametrize(
+    ("p2o5", "gets", "said"), [(0.18, True, False), (0.185, True, True), (0.202, True, True), (0.204, False, False)]
+)
+def test_pots_take_the_richer_in_phosphorus_for_want_of_another(p2o5: float, gets: bool, said: bool) -> None:
+    """As much phosphate as nitrogen is taken and told, more is refused, and a leaner one goes before it."""
+    at = ground("container", "Petunia hybrids", planted_on="2026-05-16", winter="gone")
+    start = season_start(VALE, date(2026, 4, 1))
+    first = next(product for product in SHELF if product.name == "soluble")
+    rich, lean = replace(first, key=0, name="rich", p2o5=p2o5), replace(first, key=99, name="lean", p2o5=0.1)
+    alone = plan_garden(planting_of(at), AreaBook(at, (), (), start), [rich], start, start)
+    assert bool(alone.jobs) is gets
+    assert any(one.code == "no_high_p" for one in alone.said) is said
+    both = plan_garden(planting_of(at), AreaBook(at, (), (), start), [rich, lean], start, start)
+    assert said is False or {job.material.name for job in both.jobs} == {"lean"}
+    assert not any(one.code == "no_high_p" for one in both.said)
+
+
 def test_pots_keep_to_what_the_label_gives_by_the_litre() -> None:
     at = ground("container", "Petunia hybrids", planted_on="2026-05-16", winter="gone")
     rates = (CountRate("litre", 0.4, 0.9), CountRate("water", 100, 300))

@@ -10,7 +10,7 @@ import pytest
 from amber_acre.core.care.planting import planting_of
 from amber_acre.core.products.product import ORGANIC, Product
 from amber_acre.core.programme.picking import why_not
-from amber_acre.core.rules.plant_forms import NO_CHLORIDE, wrong_form
+from amber_acre.core.rules.plant_forms import NO_CHLORIDE, acid_in_pots, wrong_form
 from amber_acre.core.tables.care_groups import CARE_GROUPS, group_of_plant
 from amber_acre.core.tables.plants import Plant, catalogue
 from tests.core.rules.cases import broken, facts, ground, job
@@ -72,6 +72,26 @@ def test_the_form_and_the_job_say_whom_it_is_for() -> None:
     assert "plant-form" not in broken(ground("bed", plants=(ferns, hosta, hosta)), own)  # by area it is for all
     for kind in ("lawn", "container"):
         assert "plant-form" not in broken(ground(kind, facts=facts(care="fern")), job(BALANCED, 12, ON))
+
+
+@pytest.mark.parametrize(
+    ("what", "plants", "asked"),
+    [
+        (mixed(6.0), ("azalea",), False),
+        (mixed(6.1), ("azalea",), True),
+        (MANURE, ("azalea",), True),
+        (QUICK, ("azalea",), False),
+        (mixed(6.1), ("azalea", "hosta"), False),  # half of them
+        (mixed(6.1), ("azalea", "azalea", "hosta"), True),
+        (BALANCED, ("male fern",), False),  # weak in water, or coated
+        (mixed(0.0, 9.0), ("chusan palm",), False),
+    ],
+)
+def test_in_pots_acid_lovers_alone_ask_for_another_form(what: Product, plants: tuple[str, ...], asked: bool) -> None:
+    at = ground("container", plants=tuple(map(called, plants)), facts=facts(count=4.0))
+    assert ("plant-form" in broken(at, job(what, 12, ON))) is asked
+    assert acid_in_pots(at) is (plants.count("azalea") * 2 > len(plants))
+    assert not acid_in_pots(ground("bed", plants=tuple(map(called, plants))))
 
 
 @pytest.mark.parametrize("key", sorted(CARE_GROUPS))

@@ -293,7 +293,8 @@ def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
 
 def _of_pots(plants: list[Plant]) -> tuple[CareGroup, str]:
     if plants and all("d" in plant.flags or plant.group == "succulent" for plant in plants):
-        return CARE_GROUPS["succulent"], "its plants are succulents"
+        named = "succulents" if all(plant.group == "succulent" for plant in plants) else "of dry country"
+        return CARE_GROUPS["succulent"], f"its plants are {named}"
     if plants and all(plant.botanical.startswith(CITRUS) for plant in plants):
         return CARE_GROUPS["citrus"], "its plants are citrus"
     return CARE_GROUPS["pots"], "plants in pots"

@@ -48,6 +48,7 @@ SaidCode = Literal[
     "rose_sun",
     "rootstock",
     "by_plant",
+    "lime_free",
 ]
 
 

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from amber_acre.core.care.bedding import AFTER_FROST_DAYS
@@ -15,19 +15,24 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.pot_feeding import grams_per_litre
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.picking import P_TRACE
+from amber_acre.core.rules.plant_forms import acid_in_pots, wrong_form
 from amber_acre.core.season.climate import daily_series
 from amber_acre.core.season.coated import DAYS_OF_MONTH, RunsOut, months_at, runs_out
 from amber_acre.core.season.stages import Stages, last_frost_after
+from amber_acre.core.tolerance import over
 
 COATED_SHARE = 0.75  # of the year's nitrogen that pellets carry where soluble feed follows them [common-practice]
 EVERY_DAYS = 14  # soluble feed [common-practice]
 WATER_SHARE = 0.15  # of the medium's volume at a watering that feeds: until it drains [common-practice]
-STRENGTH_MG_L, LEAN_STRENGTH_MG_L = 150.0, 75.0  # nitrogen of a fortnightly feed; of succulents [fertigation]
-LEAN_FEEDS = 3  # a year for succulents [common-practice]
+STRENGTH_MG_L, LEAN_STRENGTH_MG_L = 150.0, 75.0  # nitrogen of a fortnightly feed; of dry-country plants [fertigation]
+LEAN_FEEDS = 3  # a year for them [common-practice]
 UNNAMED_DAYS = 60.0  # what a label that does not name pots weighs, in days of release [common-practice]
 TOO_LONG, OFF_POTASH_DAYS = 0.3, 40.0  # of a day too long; of potash off by as much as the nitrogen [from-memory]
 SEASON_DAYS = 90  # beyond it the length of pellets makes no difference: the pots are emptied [common-practice]
 LEAST_LEFT_DAYS = 35  # of a season that pellets do not cover from which soluble feed follows [common-practice]
+MOST_P_PER_N = (
+    0.44  # P for N of what pots get for want of a leaner feed: phosphate as much as nitrogen [common-practice]
+)
 LABEL_FROM_25_TO_21 = 0.75 ** (4 / 5)  # months at 25 °C as they would be told at 21 °C, and back
 
 
@@ -74,6 +79,25 @@ def pot_plan(
     ``fed``: what went down this season or stays planned, by its day: no pellets on pellets, and soluble feed a
     fortnight after the last.
     """
+    plan = _planned(planting, asked, stages, shelf, today, fed)
+    rich = sorted({job.product.name for job in plan.jobs if job.product is not None and _rich(job.product, planting)})
+    if not rich:
+        return plan
+    words = (
+        f"{', '.join(rich)} brings more phosphorus than pots use, and nothing leaner is on the shelf: what is left"
+        " washes out with the water that drains."
+    )
+    return replace(plan, said=(*plan.said, Said("no_high_p", words)))
+
+
+def _planned(
+    planting: Planting,
+    asked: FeedAsked,
+    stages: Stages,
+    shelf: Sequence[Product],
+    today: date,
+    fed: Sequence[tuple[date, Product]],
+) -> PotPlan:
     first, last = pot_season(planting, stages, today)
     poured = [on for on, product in fed if on <= today and not _is_coated(product)]
     if poured:
@@ -85,13 +109,23 @@ def pot_plan(
             "Water first: feed goes on moist medium, and once a month clean water is let drain through to flush salts.",
         )
     ]
+    if acid_in_pots(planting.ground):
+        said.append(
+            Said(
+                "lime_free",
+                "Acid lovers: a lime-free medium and rain water; hard tap water limes it at each watering. Measure the"
+                " pH of what drains out once a year.",
+            )
+        )
     if need <= 0 or first >= last or litres <= 0:
         said.append(Said("no_feed", "No feed is due before growth stops: pots are fed while they grow."))
         return PotPlan((), tuple(said), None)
     lean = planting.group.key == "succulent"
     soluble = _soluble(shelf, planting)
     if lean:
-        said.append(Said("lean", "Succulents: a quarter of the feed, at the base, never in the rosettes."))
+        said.append(
+            Said("lean", "Dry-country plants: a quarter of the feed, at the base, never in rosettes or crowns.")
+        )
         left = max(0, LEAN_FEEDS - len(poured))
         return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, left), tuple(said), None)
     laid = max(((on, product) for on, product in fed if _is_coated(product)), key=lambda one: one[0], default=None)
@@ -194,7 +228,7 @@ def _within_label(grams_l: float, coated: Product, said: list[Said]) -> float:
 def _coated(shelf: Sequence[Product], planting: Planting, first: date, last: date) -> Product | None:
     """The coated product that suits the season best."""
     fit = [p for p in shelf if _is_coated(p) and _fits(p, planting)]
-    return min(fit, key=lambda p: (_misses(p, planting, first, last), p.key), default=None)
+    return min(fit, key=lambda p: (_rich(p, planting), _misses(p, planting, first, last), p.key), default=None)
 
 
 def _misses(product: Product, planting: Planting, first: date, last: date) -> float:
@@ -219,21 +253,32 @@ def _soluble(shelf: Sequence[Product], planting: Planting) -> Product | None:
     ]
     return min(
         fit,
-        key=lambda p: (not p.sites, abs(p.potassium_fraction / p.total_nitrogen - planting.group.k_per_n), p.key),
+        key=lambda p: (
+            _rich(p, planting),
+            not p.sites,
+            abs(p.potassium_fraction / p.total_nitrogen - planting.group.k_per_n),
+            p.key,
+        ),
         default=None,
     )
+
+
+def _rich(product: Product, planting: Planting) -> bool:
+    """Whether a feed brings more phosphorus than its plants use: taken where there is no other."""
+    return over(product.phosphorus_fraction, max(planting.group.p_per_n, P_TRACE) * product.total_nitrogen)
 
 
 def _fits(product: Product, planting: Planting) -> bool:
     if (
         not product.allowed_on("pots")
+        or (acid_in_pots(planting.ground) and wrong_form(product, "acid"))
         or product.other.get("Fe", 0.0) >= 0.03
         or product.total_nitrogen <= 0
         or product.soil.material
     ):
         return False
-    most = max(planting.group.p_per_n, P_TRACE)
-    return product.phosphorus_fraction <= most * product.total_nitrogen and product.other.get("Cl", 0.0) < 0.01
+    too_rich = over(product.phosphorus_fraction, MOST_P_PER_N * product.total_nitrogen)
+    return not too_rich and product.other.get("Cl", 0.0) < 0.01
 
 
 def _soluble_jobs(

@@ -12,6 +12,7 @@ from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Plain, Sentence
 from amber_acre.core.tables.care_groups import CARE_GROUPS, group_of_plant
+from amber_acre.core.tolerance import over
 
 ACID_NITRATE = 0.6  # of the nitrogen of a feed, the most that is nitrate on acid lovers [common-practice]
 ACID_BASE_PER_N = -1.0  # acid, as CaCO₃, of a feed for each gram of nitrogen under which it limes them [from-memory]
@@ -28,11 +29,11 @@ def wrong_form(product: Product, group: str) -> str:
     if CARE_GROUPS[group].organic and product.family not in ORGANIC:
         return "mineral salts burn their roots, and they live on organic feeds"
     if group == "acid":
-        if product.nitrogen.get("nitrate", 0.0) > ACID_NITRATE * nitrogen:
+        if over(product.nitrogen.get("nitrate", 0.0), ACID_NITRATE * nitrogen):
             return "they take ammonium up, and hardly any nitrate"
         if product.family == "manure" or acidity_share(product) < ACID_BASE_PER_N * nitrogen:
             return "it limes ground that is to stay acid"
-    if group == "palm" and product.quick_fraction > PALM_QUICK * nitrogen:
+    if group == "palm" and over(product.quick_fraction, PALM_QUICK * nitrogen):
         return "it is too quick for them, and washes past their roots"
     return ""
 
@@ -46,11 +47,19 @@ def _groups(ground: Ground, of: str) -> list[str]:
     return [key for key in keys if not of or CARE_GROUPS[key].name == of]
 
 
+def acid_in_pots(ground: Ground) -> bool:
+    """Whether most of what grows in pots are acid lovers: little medium, soon limed."""
+    keys = _groups(ground, "")
+    return ground.traits.by_litre and 2 * keys.count("acid") > len(keys)
+
+
 def _wrong_form(case: Case) -> Iterable[Broken]:
     product, traits = case.product, case.ground.traits
-    if product is None or traits.turf or traits.by_litre or not nitrogen_of(case.itself) or not case.itself.feeds:
+    if product is None or traits.turf or not nitrogen_of(case.itself) or not case.itself.feeds:
         return
     keys = _groups(case.ground, whose(case.job))
+    if traits.by_litre:  # weak in water, or coated: the rest is borne there
+        keys = ["acid"] if acid_in_pots(case.ground) else []
     for key in dict.fromkeys(keys):
         why = wrong_form(product, key)
         if why and 2 * keys.count(key) > len(keys):
@@ -69,7 +78,8 @@ RULES: tuple[Rule, ...] = (
     Rule(
         "plant-form",
         "direction",
-        "Ferns get organic feeds, acid lovers no nitrate, manure or lime with theirs, palms nothing quick.",
+        "Ferns get organic feeds, acid lovers, in pots as well, no nitrate, manure or lime with theirs, palms nothing"
+        " quick.",
         "warn",
         "common-practice",
         _wrong_form,

@@ -133,7 +133,7 @@ CARE_GROUPS: dict[str, CareGroup] = {
             placement="medium", mulch_mm=0.0, mulches=(), basis="litre"),
         CareGroup("citrus", "citrus in pots", (0.5, 1.0), "yearly", 10.0, (), tender=True, k_per_n=0.6, p_per_n=0.3,
             placement="medium", mulch_mm=0.0, mulches=(), basis="litre"),
-        CareGroup("succulent", "succulents in pots", (0.05, 0.2), "yearly", 12.0, (), tender=True, k_per_n=0.6,
+        CareGroup("succulent", "dry-country plants in pots", (0.05, 0.2), "yearly", 12.0, (), tender=True, k_per_n=0.6,
             placement="medium", mulch_mm=0.0, mulches=("gravel",), basis="litre"),
     )
 }  # fmt: skip
