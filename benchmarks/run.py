@@ -39,9 +39,10 @@ from amber_acre.store.session import open_engine, reading, writing
 from amber_acre.store.shelf import shelf
 from amber_acre.web.app import create_app
 from amber_acre.web.memory import settle_memory
+from benchmarks.floors import bare_form
 from benchmarks.gardens import gardens
 from benchmarks.seasons import measure
-from benchmarks.starting import starts
+from benchmarks.starting import ports, starts
 from benchmarks.visitors import Answers, Together
 from benchmarks.visitors import together as at_once
 
@@ -289,7 +290,8 @@ def main() -> None:
         eight = together(Path(folder))
         week, made, plain = (slowest_hundredth(one) for one in (eight.week, eight.made, eight.hello))
         written = statistics.median(one.rate / look.rate for one, look in zip(eight.written, eight.hello, strict=True))
-        first_byte, memory, over_first, over_memory = starts(Path(folder) / "bench.sqlite")
+        start, over_frame, imported = starts(Path(folder) / "bench.sqlite")
+        bare_written = bare_form(Path(folder), ports(1)[0], 8, 100, 5)
         garden, firm = gardens(Path(folder))
     again, twelve = planning(first, products)
     chosen = measure(first, products)
@@ -308,9 +310,16 @@ def main() -> None:
         "",
         f"Eight readers at once: the slowest hundredth of the week's answers takes {week:.1f} times the middle one,",
         f"of a page that is made anew each time {made:.1f} times, of the hello route {plain:.1f} times.",
-        f"Eight people writing at once are answered, on disk, at {written:.2f} of the rate of the hello route.",
-        f"A process gives its first answer after {first_byte:.0f} times, and holds {memory:.1f} times the memory of,"
-        f" a bare ASGI route; {over_first:.1f} and {over_memory:.1f} times those of a bare route of its web framework.",
+        f"Eight people writing at once are answered, on disk, at {written:.2f} of the rate of the hello route. A form"
+        " of the",
+        "same framework and mapper that checks nothing and writes one row is answered at"
+        f" {bare_written:.2f} of the hello route",
+        f"beside it. A process gives its first answer after {start.first:.1f} times, and holds {start.memory:.1f} times"
+        " the memory of, a",
+        f"bare ASGI route; {over_frame.first:.1f} and {over_frame.memory:.1f} times those of a bare route of its web"
+        " framework. A bare ASGI route that",
+        f"has imported framework, mapper and templates, and does nothing with them, takes {imported.first:.1f} and"
+        f" {imported.memory:.1f} times.",
         "",
         "| planning | over | ratio |",
         "|---|---|---|",

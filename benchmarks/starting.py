@@ -8,9 +8,12 @@ import statistics
 import subprocess
 import sys
 import time
+from dataclasses import dataclass
 from pathlib import Path
-from urllib.error import URLError
 from urllib.request import urlopen
+
+from benchmarks.floors import IMPORTED
+from benchmarks.visitors import wait_for
 
 BARE = """
 import sys, uvicorn
@@ -31,27 +34,38 @@ uvicorn.run(app, host="127.0.0.1", port=int(sys.argv[1]), log_level="warning", l
 STARTS = 3  # after one more of ours that compiles
 
 
-def starts(database: Path) -> tuple[float, float, float, float]:
-    """Median seconds to the first answer, and resident memory after it, over those of a bare ASGI route; both over
-    those of a bare route of the web framework."""
+@dataclass(frozen=True)
+class Start:
+    """Median seconds to the first answer (``first``) and resident memory after it, as ratios."""
+
+    first: float
+    memory: float
+
+
+def starts(database: Path) -> tuple[Start, Start, Start]:
+    """A start over that of a bare ASGI route; over that of a bare route of the web framework; and a bare ASGI route
+    that has only imported framework, mapper and templates, over the bare one."""
     ours = [sys.executable, "-m", "amber_acre", "serve"]
     settings = {
         "AMBER_ACRE_DATABASE": str(database),
         "PYTHONDONTWRITEBYTECODE": "",
         "PYTHONPYCACHEPREFIX": str(database.parent / "compiled"),
     }
-    mine = [_one(ours, settings | {"AMBER_ACRE_PORT": str(port)}, port) for port in _ports(STARTS + 1)][1:]
-    bare = [_one([sys.executable, "-c", BARE, str(port)], {}, port) for port in _ports(STARTS)]
-    plain = [_one([sys.executable, "-c", FRAMEWORK, str(port)], {}, port) for port in _ports(STARTS)]
-    first, memory, over_first, over_memory = (
-        statistics.median(one[n] for one in mine) / statistics.median(one[n] for one in than)
-        for than in (bare, plain)
-        for n in (0, 1)
+    mine = [_one(ours, settings | {"AMBER_ACRE_PORT": str(port)}, port) for port in ports(STARTS + 1)][1:]
+    bare, plain, imported = (
+        [_one([sys.executable, "-c", script, str(port)], {}, port) for port in ports(STARTS)]
+        for script in (BARE, FRAMEWORK, IMPORTED)
     )
-    return first, memory, over_first, over_memory
+    return _over(mine, bare), _over(mine, plain), _over(imported, bare)
 
 
-def _ports(times: int) -> list[int]:
+def _over(these: list[tuple[float, float]], those: list[tuple[float, float]]) -> Start:
+    return Start(
+        *(statistics.median(one[n] for one in these) / statistics.median(one[n] for one in those) for n in (0, 1))
+    )
+
+
+def ports(times: int) -> list[int]:
     found = []
     for _ in range(times):
         with socket.socket() as probe:
@@ -65,14 +79,7 @@ def _one(command: list[str], settings: dict[str, str], port: int) -> tuple[float
     began = time.perf_counter()
     process = subprocess.Popen(command, env={**os.environ, **settings}, stdout=subprocess.DEVNULL)
     try:
-        while True:
-            try:
-                urlopen(f"http://127.0.0.1:{port}/deleted", timeout=30).read()
-                break
-            except URLError:
-                if process.poll() is not None or time.perf_counter() - began > 60:
-                    raise
-                time.sleep(0.01)
+        wait_for(lambda: urlopen(f"http://127.0.0.1:{port}/deleted", timeout=30).read(), process)
         seconds = time.perf_counter() - began
         status = Path(f"/proc/{process.pid}/status").read_text(encoding="ascii")
         resident = next(line for line in status.splitlines() if line.startswith("VmRSS"))

@@ -5,14 +5,30 @@ from __future__ import annotations
 
 import asyncio
 import re
+import subprocess
 import time
 from collections.abc import Awaitable, Callable
 from dataclasses import dataclass, field
 from multiprocessing import get_context
+from urllib.error import URLError
 from urllib.parse import urlencode, urlsplit
 
 FORM = "/observed/new"
 WARMING = 10  # answers to each before they count
+
+
+def wait_for(ask: Callable[[], object], process: subprocess.Popen[bytes]) -> float:
+    """Seconds until a process that was just started answers; gives up where it ended, or after a minute (URLError)."""
+    began = time.perf_counter()
+    while True:
+        try:
+            ask()
+        except URLError:
+            if process.poll() is not None or time.perf_counter() - began > 60:
+                raise
+            time.sleep(0.01)
+        else:
+            return time.perf_counter() - began
 
 
 @dataclass
@@ -52,7 +68,9 @@ class Answers:
     rate: float = 0.0
 
 
-async def _all(address: str, people: int, times: int, ask: Callable[[Visitor, int, int], Awaitable[None]]) -> Answers:
+async def everybody(
+    address: str, people: int, times: int, ask: Callable[[Visitor, int, int], Awaitable[None]]
+) -> Answers:
     """So many people, each ``times`` times after some to warm up; person and turn go to ``ask``."""
     host = urlsplit(address).netloc
     visitors = [Visitor(host, *await asyncio.open_connection(*host.split(":"))) for _ in range(people)]
@@ -64,13 +82,13 @@ async def _all(address: str, people: int, times: int, ask: Callable[[Visitor, in
             await ask(visitor, person, n)
             found.seconds.append(time.perf_counter() - began)
 
-    async def everybody(turns: range) -> None:
+    async def all_at_once(turns: range) -> None:
         await asyncio.gather(*(one(person, visitor, turns) for person, visitor in enumerate(visitors)))
 
-    await everybody(range(times, times + WARMING))
+    await all_at_once(range(times, times + WARMING))
     found.seconds.clear()
     began = time.perf_counter()
-    await everybody(range(times))
+    await all_at_once(range(times))
     found.rate = people * times / (time.perf_counter() - began)
     for visitor in visitors:
         visitor.writer.close()
@@ -86,7 +104,7 @@ def looks(job: tuple[str, str, int, int]) -> Answers:
         if status != 200:
             raise RuntimeError(f"{page} answered {status}")
 
-    return asyncio.run(_all(address, people, times, look))
+    return asyncio.run(everybody(address, people, times, look))
 
 
 def writes(job: tuple[str, int, int]) -> Answers:
@@ -104,7 +122,7 @@ def writes(job: tuple[str, int, int]) -> Answers:
         if status != 303:
             raise RuntimeError(f"{status}: not written")
 
-    return asyncio.run(_all(address, people, times, write))
+    return asyncio.run(everybody(address, people, times, write))
 
 
 @dataclass(frozen=True)
