@@ -483,3 +483,19 @@ def test_the_account_of_pots_is_to_the_litre_and_adds_up(demo: Browser, demo_eng
     assert all(round(row[0] + row[1], 3) == row[2] for row in kept)
     assert "left under the cap" not in said
     assert "Plants in pots use" in said
+
+
+def test_a_trees_mulch_is_told_and_priced_on_its_ring(demo: Browser, demo_engine: Engine) -> None:
+    """4.22 m² round the bark, not the 46.3 m² of its roots: on the letter, the crew's sheet and in the quote's time."""
+    key = area(demo_engine, "North birch")
+    form = {"work": "mulch", "product": LANE_CHIPS, "rate": "50 mm", "on_day": "2026-06-01", "days": "14"}
+    warned = {"warned": "mulch-depth finding-open", "reason": "thin"}
+    assert demo.post(f"/areas/{key}/jobs/new", form | warned).status_code == 303
+    letter = words(demo, "/properties/1/letter")
+    assert re.search(r"North birch: \S.{0,60} with Lane Chips, 0\.211 m³ on 4\.22 m²", letter), letter
+    sheets = words(demo, "/sheets?day=2026-06-01")
+    assert "North birch 4.22 m²" in sheets
+    quote = words(demo, "/properties/1/quote?hour=60&minutes=100&set_up=0")  # a minute for each m²
+    minutes = re.search(r"North birch: Lane Chips, 0\.211 m³ \S+ (\d+) \$4\.\d\d", quote)
+    assert minutes is not None, quote
+    assert minutes[1] == "4"

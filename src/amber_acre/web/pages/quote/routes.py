@@ -104,5 +104,5 @@ def _pieces(session: Reading, place: PropertyRow, today: date) -> list[Piece]:
         product = judged.product
         words = f"{job.name}, {area.name}"
         kg = float(stands.left_kg) if product is not None else 0.0
-        pieces.append(Piece(max(job.on, today), words, job.work, float(stands.size_m2), product, kg))
+        pieces.append(Piece(max(job.on, today), words, job.work, float(stands.to_cover_m2), product, kg))
     return pieces
