@@ -1,4 +1,4 @@
-"""Well-filled forms to start from; tests spoil one field at a time."""
+"""Well-filled forms to start from; tests spoil one field at a time. What a page says, in words."""
 
 from __future__ import annotations
 
@@ -7,6 +7,7 @@ import re
 
 from sqlalchemy import Engine, text
 
+from tests.conftest import Browser
 from tests.core.worlds import VALE
 
 LAWN = {
@@ -164,3 +165,10 @@ def nothing_in_the_week_of(engine: Engine, monday: str) -> None:
         touching = "opens <= date(:m, '+6 days') AND closes >= :m"
         connection.execute(text(f"UPDATE jobs SET skipped = 1 WHERE {touching}"), {"m": monday})
         connection.commit()
+
+
+def words(browser: Browser, url: str, status: int = 200) -> str:
+    """What a page says, without its tags, on one line."""
+    answer = browser.get(url)
+    assert answer.status_code == status, url
+    return re.sub(r"\s+", " ", html.unescape(re.sub(r"<[^>]+>", " ", answer.text)))

@@ -9,8 +9,8 @@ from httpx2 import Response
 from sqlalchemy import Engine, text
 
 from tests.conftest import Browser
-from tests.web.forms import PRODUCT
-from tests.web.test_garden import area, words
+from tests.web.forms import PRODUCT, words
+from tests.web.test_garden import area
 
 
 def product_id(engine: Engine, name: str) -> str:

@@ -16,15 +16,9 @@ from amber_acre.store.plans import season_to_show
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import AreaRow
 from tests.conftest import Browser
-from tests.web.forms import sentence_beside
+from tests.web.forms import sentence_beside, words
 
 LANE_CHIPS = "36"  # of the demo's shelf, in its order
-
-
-def words(browser: Browser, url: str, status: int = 200) -> str:
-    response = browser.get(url)
-    assert response.status_code == status, url
-    return re.sub(r"\s+", " ", html.unescape(re.sub(r"<[^>]+>", " ", response.text)))
 
 
 def area(engine: Engine, name: str) -> int:

@@ -12,15 +12,9 @@ from sqlalchemy.exc import IntegrityError
 
 from amber_acre.store.observed import LIMIT_BOUNDS
 from tests.conftest import Browser
-from tests.web.forms import sentence_beside
+from tests.web.forms import sentence_beside, words
 
 SEEN = {"place": "p1", "on_day": "2026-05-27", "who": "Wren"}
-
-
-def words(browser: Browser, url: str) -> str:
-    page = browser.get(url)
-    assert page.status_code == 200
-    return re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", html.unescape(page.text)))
 
 
 def key_of(engine: Engine, name: str) -> str:

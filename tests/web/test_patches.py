@@ -9,13 +9,9 @@ import pytest
 from sqlalchemy import Engine, text
 
 from tests.conftest import Browser
-from tests.web.forms import PATCH, sentence_beside
+from tests.web.forms import PATCH, sentence_beside, words
 
 LAWN = 1  # 401 m² without its trench strip of 10.8 m²
-
-
-def words(browser: Browser, url: str) -> str:
-    return re.sub(r"\s+", " ", html.unescape(re.sub(r"<[^>]+>", " ", browser.get(url).text)))
 
 
 def patch_of(engine: Engine) -> int:

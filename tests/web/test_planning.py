@@ -14,7 +14,7 @@ from amber_acre.store.session import reading
 from amber_acre.store.tables import AreaRow
 from amber_acre.web.pages.planning import routes
 from tests.conftest import Browser
-from tests.web.test_garden import words
+from tests.web.forms import words
 
 DAY = date(2026, 5, 27)
 

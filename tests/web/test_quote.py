@@ -2,8 +2,10 @@
 
 from __future__ import annotations
 
+import re
+
 from tests.conftest import Browser
-from tests.web.forms import PROPERTY
+from tests.web.forms import PROPERTY, words
 
 
 def test_a_property_is_quoted(demo: Browser) -> None:
@@ -40,3 +42,11 @@ def test_the_firms_terms_are_kept_and_begin_every_quote(demo: Browser) -> None:
     assert 'id="fault-margin"' in wrong.text
     assert demo.post("/properties/1/quote", dict.fromkeys(terms, ""), "/properties/new").status_code == 303
     assert "Type what an hour costs" in demo.get("/properties/2/quote").text
+
+
+def test_feeding_some_plants_of_a_bed_takes_the_time_of_their_ground(demo: Browser) -> None:
+    """Eight roses beside sixty perennials: their part of the ring, at most twice what roses stand on."""
+    quote = words(demo, "/properties/5/quote?hour=60&minutes=100&set_up=0")  # a minute for each m²
+    minutes = re.search(r"Mid-season feed: roses, Jubilee ring: Evenrow 23-0-7, 75\.3 g \S+ (\d+) ", quote)
+    assert minutes is not None, quote
+    assert 4 <= int(minutes[1]) <= 13  # of 132 m²

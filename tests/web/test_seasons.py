@@ -16,10 +16,7 @@ from amber_acre.store.plan_copies import copy_plan
 from amber_acre.store.programmes import plan_area
 from amber_acre.store.tables import AreaRow
 from tests.conftest import Browser
-
-
-def words(demo: Browser, url: str) -> str:
-    return html.unescape(re.sub(r"\s+", " ", re.sub(r"<[^>]+>", " ", demo.get(url).text)))
+from tests.web.forms import words
 
 
 def rounds(engine: Engine, area: int) -> list[tuple[int, str, str, bool]]:

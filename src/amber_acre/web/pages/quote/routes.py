@@ -10,6 +10,7 @@ from fastapi.responses import HTMLResponse, Response
 from amber_acre.core.bench.quoting import USUAL_SET_UP, Piece, Quote, Terms, quote
 from amber_acre.core.errors import AmberError
 from amber_acre.core.jobs.standing import OPEN
+from amber_acre.core.rules.spots import spot_m2
 from amber_acre.store.areas import areas_of
 from amber_acre.store.clients import property_of
 from amber_acre.store.firm_terms import TERMS, firm_terms, keep_terms
@@ -104,5 +105,6 @@ def _pieces(session: Reading, place: PropertyRow, today: date) -> list[Piece]:
         product = judged.product
         words = f"{job.name}, {area.name}"
         kg = float(stands.left_kg) if product is not None else 0.0
-        pieces.append(Piece(max(job.on, today), words, job.work, float(stands.to_cover_m2), product, kg))
+        ground_m2 = spot_m2(judged.ground, job.dose) or float(stands.to_cover_m2)  # of a bed, the plants it is for
+        pieces.append(Piece(max(job.on, today), words, job.work, ground_m2, product, kg))
     return pieces
