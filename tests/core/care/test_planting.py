@@ -23,7 +23,7 @@ from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
 from amber_acre.core.season.climate_kinds import KINDS
-from amber_acre.core.season.stages import Stages, last_frost_after, stages
+from amber_acre.core.season.stages import Stages, days_into_rains, last_frost_after, stages
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
 from amber_acre.core.tables.mulches import MULCHES
@@ -396,6 +396,47 @@ def test_a_round_in_heat_waits_for_its_end(plants: str, waits: bool, half: Liter
     for round in moved:
         assert stages_there.hot(round.on - timedelta(days=1))  # the first day after it
         assert round.on <= stages_there.last
+
+
+@pytest.mark.parametrize("half", ["north", "south"])
+@pytest.mark.parametrize("kind", ["wet-tropics", "tropical-highland"])
+@pytest.mark.parametrize("plants", ["9 × Musa basjoo", "3 × Trachycarpus fortunei"])
+def test_where_no_cold_comes_the_rounds_part_the_rains(plants: str, kind: str, half: Literal["north", "south"]) -> None:
+    """Not all within a quarter, as where a summer ends: a third of the wet time lies between two, whichever season of
+    rain it falls in; where somebody waters, a third of the year (common practice, no source)."""
+    climate = next(one for one in KINDS if one.key == kind).climate(half)
+    at = ground("bed", plants, climate)
+    start = season_start(climate, START)
+    for watered in (False, True):
+        one = planting_of(replace(at, irrigated=watered))
+        there = stages(climate, one.group.start_c, start)
+        days = [round.on for round in feed_asked(one, there, start).rounds]
+        assert len(days) == 3
+        assert days[0] == there.wakes
+        gaps = [(b - a).days for a, b in pairwise(days)]
+        assert min(gaps) >= (120 if watered else 55)
+        assert (days[-1] - days[0]).days >= 190
+        assert days[-1] <= there.last
+        if not watered:
+            met = [(climate.rain_mm[day.month - 1], day) for day in days]
+            assert all(rain > min(climate.rain_mm) * 1.2 for rain, _ in met)
+        said = " ".join(round.why for round in feed_asked(one, there, start).rounds)
+        assert "start late" not in said
+        assert "still used" not in said
+
+
+def test_a_share_of_the_rains_is_counted_in_wet_time_alone() -> None:
+    """A year of rain is shared evenly, one without any as the year itself; a dry half moves a share past it."""
+    bay = next(one for one in KINDS if one.key == "wet-tropics").climate("north")
+    day = date(2026, 1, 1)
+    always, never = replace(bay, rain_mm=(500.0,) * 12), replace(bay, rain_mm=(0.0,) * 12)
+    for one in (always, never):
+        assert days_into_rains(one, day, 0.0) == 0
+        assert days_into_rains(one, day, 1 / 3) == pytest.approx(122, abs=4)
+        assert days_into_rains(one, day, 2 / 3) == pytest.approx(243, abs=4)
+    half = replace(bay, rain_mm=(500.0,) * 3 + (0.0,) * 6 + (500.0,) * 3)
+    assert 60 <= days_into_rains(half, day, 0.45) <= 95
+    assert days_into_rains(half, day, 0.55) >= 270
 
 
 def test_mulch_stops_short_of_what_it_would_rot() -> None:

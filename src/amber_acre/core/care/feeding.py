@@ -11,7 +11,7 @@ from amber_acre.core.care.planting import ROOTED_DAYS, Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.care.unfed import left_out, why_unfed
 from amber_acre.core.quantities import depth_in_both, unrounded
-from amber_acre.core.season.stages import Stages, last_frost_after
+from amber_acre.core.season.stages import Stages, days_into_rains, last_frost_after
 from amber_acre.core.tables.care_groups import FED_FINDINGS, RoundRow
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER
@@ -64,6 +64,13 @@ BY_RAINS = {
     "Spring feed": "Feed as the rains come",
     "the first flush after winter": "the first flush as the rains come",
     "as shoots come": "as shoots come with the rains",
+    "they start late, and then fast": "the first flush as the rains come",
+    "leaf on leaf while it is warm": "leaf on leaf, as no cold stops it",
+    "the last that is still used": "leaf on leaf, as no cold stops it",
+    "slow and steady while it is warm": "slow and steady, as no cold stops it",
+    "Summer feed": "Second feed",
+    "Late summer feed": "Third feed",
+    "the last flush hardens before the cold": "the last flush of the year draws on it",
 }
 
 
@@ -285,7 +292,7 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
     after = timedelta(days=row.after_days)
     match row.at:
         case "wakes":
-            on = stages.wakes + after
+            on = stages.wakes + (_round_the_year(row, planting, stages) if stages.by_rains else after)
             thawed = last_frost_after(stages.climate, stages.wakes - timedelta(days=200))
             if planting.group.key == "perennial" and thawed is not None and 0 < (thawed - on).days < 60:
                 on = thawed - timedelta(days=7)
@@ -309,6 +316,16 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
             return since + timedelta(days=round(days * MIDDLE)) if days > 2 * GAP_DAYS else None
         case "rests":
             return stages.rests
+
+
+def _round_the_year(row: RoundRow, planting: Planting, stages: Stages) -> timedelta:
+    """Days after waking where no cold stops growth: rounds that follow one another from there part the year evenly,
+    where nobody waters the time of the rains."""
+    rows = [one for one in planting.group.rounds if one.at == "wakes"]
+    share = rows.index(row) / len(rows)
+    if planting.ground.irrigated:
+        return timedelta(days=round(YEAR_DAYS * share))
+    return timedelta(days=days_into_rains(stages.climate, stages.wakes, share))
 
 
 def _after_bloom(planting: Planting, stages: Stages, after: timedelta) -> date | None:

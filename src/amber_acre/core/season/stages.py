@@ -140,10 +140,23 @@ def _warmest(climate: Climate) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
     return np.array(daily_series(climate, date(2001, 1, 1), date(2002, 1, 1)).max_c)
 
 
+def days_into_rains(climate: Climate, day: date, share: float) -> int:
+    """Days from ``day`` until a share (0 to under 1) of the wet time of a year has passed: that in which rain usually
+    meets what the air asks for, in one season or in two. Of a year without any, the share of the year."""
+    met, first = _met_by_rain(climate), phases(climate).step_of(day)
+    wet = [n for n in range(STEPS) if met[(first + n) % STEPS] >= WET_SHARE] or list(range(STEPS))
+    return round(wet[int(len(wet) * share)] * 365 / STEPS) if share > 0 else 0
+
+
+def _met_by_rain(climate: Climate) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
+    """Rain over reference evapotranspiration, step by step of the year."""
+    year = phases(climate)
+    return np.asarray(year.rain_mm / np.maximum(year.et_mm, 1e-9))
+
+
 def _rains(climate: Climate) -> int:
     """The day of the year on which rain begins to meet what the air asks for, after the driest time."""
-    year = phases(climate)
-    share = year.rain_mm / np.maximum(year.et_mm, 1e-9)
+    year, share = phases(climate), _met_by_rain(climate)
     driest = int(np.argmin(share))
     step = next((n for n in ((driest + m) % STEPS for m in range(STEPS)) if share[n] >= WET_SHARE), driest)
     first = sum((31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31)[: year.first_month])
