@@ -164,9 +164,10 @@ def test_grass_that_never_stops_is_fed_along_its_demand() -> None:
     assert max(b.on - a.on for a, b in zip(made.rounds, made.rounds[1:], strict=False)) < timedelta(days=150)
 
 
-def test_no_grass_no_rounds_but_a_reason() -> None:
+@pytest.mark.parametrize("watered", [True, False])
+def test_no_grass_no_rounds_but_a_reason(watered: bool) -> None:
     frozen = replace(VALE, mean_c=tuple(m - 16 for m in VALE.mean_c), min_c=tuple(m - 16 for m in VALE.min_c))
-    made = plan(lawn(climate=frozen))
+    made = plan(lawn(climate=frozen, irrigated=watered))
     assert not made.rounds
     assert "does not grow in this climate" in made.obstacles[0]
 

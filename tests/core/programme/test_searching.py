@@ -22,10 +22,11 @@ from amber_acre.core.programme.searching import Search
 from amber_acre.core.programme.solving import Choice, choose, shortlist, whole
 from amber_acre.core.programme.weights import SCHOOLS
 from amber_acre.core.season.climate import Climate, season_start
+from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.phases import STEPS
 from amber_acre.core.season.water_steps import bucket
 from amber_acre.core.soil.findings import findings
-from tests.core.worlds import BAY, FREE, HOT, QUICK, SHELF, VALE, lawn, mehlich, product
+from tests.core.worlds import BAY, FREE, HOT, LEAF, QUICK, SHELF, VALE, lawn, mehlich, product
 
 HALF = product(31, "Halfway 22-0-4", {"urea": 11, "slow_soluble": 11}, (8, 20), "methylene", k2o=4, interval=35)
 SLOW_ONE = product(32, "Longday 28-0-0", {"urea": 4, "coated": 24}, (9, 17), "coated", interval=60, longevity_days=80.0)
@@ -171,6 +172,8 @@ def test_branching_goes_on_from_the_search_and_never_ends_worse(climate: Climate
     at = asked(climate=climate, grass=grass, irrigated=True)
     shelf = [HALF, QUICK]
     searched, branched = choose(at, shelf, TEST), choose(at, shelf, TEST, nodes=1)
+    steps = [dose.step for dose in branched.doses]
+    assert len(set(steps)) == len(steps)
     assert branched.objective <= searched.objective + 1e-9
     assert searched.objective <= branched.objective * 1.02  # the search alone lies within two in a hundred of it
     assert branched.bound >= searched.bound - 1e-9
@@ -180,15 +183,33 @@ def test_branching_goes_on_from_the_search_and_never_ends_worse(climate: Climate
 
 
 def test_a_dose_joins_another_visit_and_two_change_places() -> None:
+    """A spray joins what is spread; of two feeds that are spread one takes the other's place."""
     at = asked()
-    search = Search(build(at, [feed_of(HALF, 1.0), feed_of(QUICK, 1.0)], TEST, drained(at, np.zeros(STEPS))))
-    steps = [step for f, step in search.uses if f == 0 and (1, step) in search.model.x]
-    early, late = steps[0], steps[-1]
-    found = set(search._joined(frozenset({(0, early), (1, late)})))
-    assert frozenset({(0, early), (1, early)}) in found
-    assert frozenset({(0, late), (1, late)}) in found
-    assert frozenset({(0, late), (1, early)}) in found
-    assert not list(search._joined(frozenset({(0, early)})))
+    for other in (LEAF, QUICK):
+        search = Search(build(at, [feed_of(HALF, 1.0), feed_of(other, 1.0)], TEST, drained(at, np.zeros(STEPS))))
+        steps = [step for f, step in search.uses if f == 0 and (1, step) in search.model.x]
+        early, late = steps[0], steps[-1]
+        found = set(search._joined(frozenset({(0, early), (1, late)})))
+        if other.liquid:
+            assert frozenset({(0, early), (1, early)}) in found
+            assert frozenset({(0, late), (1, late)}) in found
+        else:
+            assert {frozenset({(1, early)}), frozenset({(0, late)})} <= found
+        assert frozenset({(0, late), (1, early)}) in found
+        assert not list(search._joined(frozenset({(0, early)})))
+        both = frozenset({(0, early), (1, early)})
+        assert search._apart(both) is other.liquid
+
+
+@pytest.mark.parametrize("kind", ["hot-desert", "cool-maritime", "transition-humid", "dry-interior"])
+@pytest.mark.parametrize("grass", ["tall-fescue", "buffalo"])
+def test_no_visit_spreads_two_feeds_of_nitrogen(kind: str, grass: str) -> None:
+    """As much of one in one pass: nobody walks a lawn twice on a day (common practice, no source)."""
+    climate = next(one for one in KINDS if one.key == kind).climate("north")
+    at = asked(climate=climate, grass=grass, irrigated=True)
+    doses = choose(at, SHELF, TEST).doses
+    steps = [dose.step for dose in doses if dose.product.total_nitrogen and not dose.product.liquid]
+    assert len(set(steps)) == len(steps) > 0
 
 
 def test_all_that_follow_slide_and_one_may_drop_out() -> None:

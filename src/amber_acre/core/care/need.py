@@ -74,7 +74,7 @@ def _need_of(lawn: Lawn, series: DailySeries) -> NitrogenNeed:
     year, grows, demand = demand_of(lawn, series.start)
     need = _by_season(working, need, float(grows.takes_up.sum()) * STEP_DAYS)
     growth = by_day(year, grows.growth, series)
-    if not lawn.irrigated:
+    if not lawn.irrigated and growth.any():
         share = max(LEAST_WATER_SHARE, _limited_by_water(lawn, series, growth, working))
         need = _times(working, need, share, "rain carries this share of the growth (not irrigated)", "fao-56")
     if shade_of(lawn.sun_hours) < 1:

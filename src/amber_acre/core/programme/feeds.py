@@ -45,6 +45,11 @@ class Feed:
     pack_g: float = 0.0
 
     @property
+    def spread_nitrogen(self) -> bool:
+        """Whether it is a feed of nitrogen that is spread: two of them on a day are one pass too many."""
+        return self.nitrogen > 0 and not self.product.liquid
+
+    @property
     def nitrogen(self) -> float:
         """All nitrogen."""
         return self.quick + self.slow

@@ -25,7 +25,7 @@ from amber_acre.core.programme.feeds import (
     release_by_step,
     stays_over,
 )
-from amber_acre.core.programme.weights import School
+from amber_acre.core.programme.weights import School, Weights
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
 from amber_acre.core.season.release import warmth_factor
 
@@ -135,6 +135,12 @@ def _uses(
             model.most[f, t] = most
             if feed.low > 0:
                 p.row({x: 1.0, y: -feed.low}, low=0.0)
+    _visits(model, weights, visited)
+
+
+def _visits(model: Model, weights: Weights, visited: frozenset[int]) -> None:
+    """A visit for every step in which something goes down; it spreads one feed of nitrogen."""
+    p = model.program
     for t in range(STEPS):
         ys = [model.y[f, t] for f in range(len(model.feeds)) if (f, t) in model.y]
         if not ys:
@@ -143,6 +149,9 @@ def _uses(
         for y in ys:
             p.row({y: 1.0, v: -1.0}, high=0.0)
         p.row({**dict.fromkeys(ys, 1.0), v: -1.0}, low=0.0)  # nobody comes for nothing
+        spread = [n for n, feed in enumerate(model.feeds) if feed.spread_nitrogen and (n, t) in model.y]
+        if len(spread) > 1:  # as much of one in one pass, or of the other on another day
+            p.row({**dict.fromkeys((model.y[n, t] for n in spread), 1.0), v: -1.0}, high=0.0)
 
 
 def _near_fixed(feed: Feed, fixed: Sequence[Fixed]) -> set[int]:

@@ -1,9 +1,9 @@
 """A local search over what goes down when: each pattern of doses is a linear programme, looked at in milliseconds.
 
 Two beginnings, nothing at all and the doses the relaxed programme leans to, are climbed by single changes: leave a dose
-out, move it or its visit by a step or two, lay it in another visit, let two change places, slide all that follow, put
-another product there, add the one that pays most by the prices of the rows. The first change that helps is taken, in a
-fixed order, so that the same input ends in the same plan.
+out, move it or its visit by a step or two, lay it in another visit or in place of what is spread there, let two change
+places, slide all that follow, put another product there, add the one that pays most by the prices of the rows. The
+first change that helps is taken, in a fixed order, so that the same input ends in the same plan.
 """
 
 from __future__ import annotations
@@ -81,7 +81,10 @@ class Search:
         return held | {bag: float(f in feeds) for f, bag in self.model.bag.items()}
 
     def _apart(self, pattern: Pattern) -> bool:
-        """Whether the label intervals hold, round the year."""
+        """Whether the label intervals hold, round the year, and no visit spreads two feeds of nitrogen."""
+        spread = [step for f, step in pattern if self.model.feeds[f].spread_nitrogen]
+        if len(set(spread)) < len(spread):
+            return False
         for f, apart in enumerate(self.intervals):
             steps = sorted(step for g, step in pattern if g == f)
             around = zip(steps, [*steps[1:], *(step + STEPS for step in steps[:1])], strict=True)
@@ -140,7 +143,7 @@ class Search:
         """Patterns one change away, the likeliest first."""
         pattern = found.pattern
         for use in self._promising(found):
-            yield pattern | {use}
+            yield self._with(pattern, use)
         for f, step in sorted(pattern):
             without = pattern - {(f, step)}
             yield without
@@ -150,7 +153,7 @@ class Search:
             for by in SHIFTS:
                 there = (f, (step + by) % STEPS)
                 if there in self.model.x and there not in pattern:
-                    yield without | {there}
+                    yield self._with(without, there)
         yield from self._splits(pattern)
         yield from self._joined(pattern)
         yield from self._slid(pattern)
@@ -160,6 +163,14 @@ class Search:
                 moved = {(f, (step + by) % STEPS) for f, _ in here}
                 if all(use in self.model.x for use in moved):
                     yield (pattern - here) | moved
+
+    def _with(self, pattern: Pattern, use: Use) -> Pattern:
+        """A pattern with a dose more; where nitrogen is spread that day already, this one goes in its place."""
+        feeds = self.model.feeds
+        own = feeds[use[0]].spread_nitrogen
+        return frozenset(one for one in pattern if one[1] != use[1] or not (own and feeds[one[0]].spread_nitrogen)) | {
+            use
+        }
 
     def _slid(self, pattern: Pattern) -> Iterable[Pattern]:
         """Every dose from one on, some steps earlier or later; with that one left out as well."""
@@ -178,7 +189,7 @@ class Search:
         for f, step in uses:
             for there in sorted({other for _, other in uses} - {step}):
                 if (f, there) in self.model.x and (f, there) not in pattern:
-                    yield (pattern - {(f, step)}) | {(f, there)}
+                    yield self._with(pattern - {(f, step)}, (f, there))
         for n, (f, step) in enumerate(uses):
             for g, other in uses[n + 1 :]:
                 crossed = {(f, other), (g, step)}
