@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date
-from itertools import combinations
+from itertools import combinations, pairwise
 
 import numpy as np
 import pytest
@@ -15,7 +15,7 @@ from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import Fixed, drained, feed_of, interval_steps, stays_over
+from amber_acre.core.programme.feeds import SPREAD_APART, Fixed, drained, feed_of, interval_steps, stays_over
 from amber_acre.core.programme.model import Bought, build
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.searching import Search
@@ -172,8 +172,8 @@ def test_branching_goes_on_from_the_search_and_never_ends_worse(climate: Climate
     at = asked(climate=climate, grass=grass, irrigated=True)
     shelf = [HALF, QUICK]
     searched, branched = choose(at, shelf, TEST), choose(at, shelf, TEST, nodes=1)
-    steps = [dose.step for dose in branched.doses]
-    assert len(set(steps)) == len(steps)
+    steps = sorted(dose.step for dose in branched.doses)
+    assert all(later - earlier >= SPREAD_APART for earlier, later in pairwise(steps))
     assert branched.objective <= searched.objective + 1e-9
     assert searched.objective <= branched.objective * 1.02  # the search alone lies within two in a hundred of it
     assert branched.bound >= searched.bound - 1e-9
@@ -202,14 +202,33 @@ def test_a_dose_joins_another_visit_and_two_change_places() -> None:
 
 
 @pytest.mark.parametrize("kind", ["hot-desert", "cool-maritime", "transition-humid", "dry-interior"])
-@pytest.mark.parametrize("grass", ["tall-fescue", "buffalo"])
-def test_no_visit_spreads_two_feeds_of_nitrogen(kind: str, grass: str) -> None:
-    """As much of one in one pass: nobody walks a lawn twice on a day (common practice, no source)."""
+@pytest.mark.parametrize("grass", ["tall-fescue", "buffalo", "kikuyu"])
+def test_feeds_of_nitrogen_are_spread_some_weeks_apart(kind: str, grass: str) -> None:
+    """As much of one in one pass: nobody walks a lawn twice within three weeks (common practice, no source)."""
     climate = next(one for one in KINDS if one.key == kind).climate("north")
-    at = asked(climate=climate, grass=grass, irrigated=True)
+    at = asked(climate=climate, grass=grass, irrigated=True, worn=True)
     doses = choose(at, SHELF, TEST).doses
-    steps = [dose.step for dose in doses if dose.product.total_nitrogen and not dose.product.liquid]
-    assert len(set(steps)) == len(steps) > 0
+    steps = sorted(dose.step for dose in doses if dose.product.total_nitrogen and not dose.product.liquid)
+    assert steps
+    assert all(later - earlier >= SPREAD_APART for earlier, later in pairwise([*steps, steps[0] + STEPS]))
+
+
+def test_the_edge_of_some_weeks_holds_round_the_year_and_for_what_is_spread_alone() -> None:
+    at = asked()
+    feeds = [feed_of(one, 1.0) for one in (HALF, QUICK, LEAF)]
+    search = Search(build(at, feeds, TEST, drained(at, np.zeros(STEPS))))
+    for apart, holds in ((SPREAD_APART - 1, False), (SPREAD_APART, True)):
+        assert search._spread_apart(frozenset({(0, 20), (1, 20 + apart)})) is holds
+        assert search._spread_apart(frozenset({(0, STEPS - 1), (1, apart - 1)})) is holds
+        assert search._spread_apart(frozenset({(0, 20), (2, 20 + apart)}))  # sprayed
+    kept, near = frozenset({(0, 10), (2, 20)}), frozenset({(0, 20 + SPREAD_APART - 1)})
+    assert search._with(kept | {(0, 20)}, (1, 20)) == kept | {(1, 20)}
+    assert search._with(kept | near, (1, 20)) == kept | near | {(1, 20)}  # on the way
+    search.spaced = True
+    assert search._with(kept | near, (1, 20)) == kept | {(1, 20)}
+    two = search._spaced_from(kept | near | {(1, 20)})
+    assert sorted(map(sorted, two)) == sorted(map(sorted, (kept | near, kept | {(1, 20)})))
+    assert search._spaced_from(kept) == [kept]
 
 
 def test_all_that_follow_slide_and_one_may_drop_out() -> None:

@@ -17,6 +17,7 @@ from amber_acre.core.care.pattern import Asks, Need
 from amber_acre.core.linear import Program, total
 from amber_acre.core.programme.feeds import (
     QUICK_AT_ONCE,
+    SPREAD_APART,
     Feed,
     Fixed,
     allowed,
@@ -62,6 +63,7 @@ class Model:
     pool: list[int] = field(default_factory=list)
     unmet: list[list[int]] = field(default_factory=list)
     rows_of_amounts: int = 0
+    kept_apart: bool = False
     carried: Steps = field(default_factory=lambda: np.zeros(STEPS))
 
 
@@ -149,9 +151,9 @@ def _visits(model: Model, weights: Weights, visited: frozenset[int]) -> None:
         for y in ys:
             p.row({y: 1.0, v: -1.0}, high=0.0)
         p.row({**dict.fromkeys(ys, 1.0), v: -1.0}, low=0.0)  # nobody comes for nothing
-        spread = [n for n, feed in enumerate(model.feeds) if feed.spread_nitrogen and (n, t) in model.y]
+        spread = [model.y[f, t] for f, feed in enumerate(model.feeds) if feed.spread_nitrogen and (f, t) in model.y]
         if len(spread) > 1:  # as much of one in one pass, or of the other on another day
-            p.row({**dict.fromkeys((model.y[n, t] for n in spread), 1.0), v: -1.0}, high=0.0)
+            p.row({**dict.fromkeys(spread, 1.0), v: -1.0}, high=0.0)
 
 
 def _near_fixed(feed: Feed, fixed: Sequence[Fixed]) -> set[int]:
@@ -265,6 +267,18 @@ def _caps(model: Model, fixed: Sequence[Fixed]) -> None:
     if terms := total(_of(model, "nitrogen", year)):
         most = max(0.0, asks.year_most_g_m2 - _down(fixed, "nitrogen", year))
         p.row(terms, high=most, name="the most nitrogen of a year")
+
+
+def keep_apart(model: Model) -> None:
+    """Rows for branching, once: feeds of nitrogen are spread some weeks apart. The search looks to it by itself."""
+    if model.kept_apart:
+        return
+    model.kept_apart = True
+    for t in range(STEPS):
+        near = {(t + n) % STEPS for n in range(SPREAD_APART)}
+        spread = [y for (f, step), y in model.y.items() if step in near and model.feeds[f].spread_nitrogen]
+        if len(spread) > 1:
+            model.program.row(dict.fromkeys(spread, 1.0), high=1.0)
 
 
 def _intervals(model: Model) -> None:
