@@ -493,3 +493,11 @@ def test_a_trees_mulch_is_told_and_priced_on_its_ring(demo: Browser, demo_engine
     minutes = re.search(r"North birch: Lane Chips, 0\.211 m³ \S+ (\d+) \$4\.\d\d", quote)
     assert minutes is not None, quote
     assert minutes[1] == "4"
+
+
+def test_a_trees_mulch_from_a_file_lies_on_its_ring_too(demo: Browser, demo_engine: Engine) -> None:
+    head = "applied_on,property,area,product,amount_as_typed,who\n"
+    rows = head + "2026-05-20,Quillfeather House,North birch,Lane Chips,0.2 m³,Wren\n"
+    answer = demo.post("/daybook/bring", {"text": rows, "write": "1", "reason": "from paper"}, page="/daybook/bring")
+    assert answer.status_code == 303, answer.text
+    assert re.search(r"North birch Lane Chips 0\.200 m³ 4\.22 m² 4\.7 cm deep", words(demo, "/daybook"))
