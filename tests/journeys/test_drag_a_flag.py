@@ -14,7 +14,7 @@ def test_a_flag_is_dragged_to_another_day(window: Browser, demo_settings_copy: S
         page.goto(f"{address}/properties/1?area=2")
         row = page.get_by_role("region", name="Rounds table").get_by_role("row").filter(has_text="Main feed")
         expect(row).to_contain_text("4 Sep")
-        flag = page.locator("g.flag[data-job]").filter(has_text="R4 13.7 kg")
+        flag = page.locator("g.flag[data-job]").filter(has_text="R3 13.7 kg")
         box = flag.bounding_box()
         assert box is not None
         page.mouse.move(box["x"] + 30, box["y"] + 9)
@@ -25,5 +25,5 @@ def test_a_flag_is_dragged_to_another_day(window: Browser, demo_settings_copy: S
         expect(page.get_by_text("moved on the tape").first).to_be_visible()
         expect(row).to_contain_text("Aug")
         expect(row).to_contain_text("pinned")
-        page.locator("g.flag[data-job]").filter(has_text="R4 13.7 kg").locator(".flag-text").click()
+        page.locator("g.flag[data-job]").filter(has_text="R3 13.7 kg").locator(".flag-text").click()
         page.wait_for_url("**/jobs/*")

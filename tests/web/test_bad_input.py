@@ -193,7 +193,7 @@ def test_round_form(demo: Browser, change: dict[str, str], field: str, says: str
         assert says in sentence_beside(answer.text, field)
         for name, text in change.items():
             assert kept(answer.text, name, text) or not text, name
-    assert "18.8 g/m²" in demo.get("/properties/1?area=1&round=2").text
+    assert "13.0 g/m²" in demo.get("/properties/1?area=1&round=2").text
 
 
 def test_all_faults_show_at_once(demo: Browser) -> None:

@@ -108,7 +108,7 @@ CASES: dict[str, tuple[Try, str]] = {
         "above the label's highest rate",
     ),
     "label-interval": (
-        {"product": "Quickstep 21-0-0", "rate": "12 g/m²", "day": "2026-05-02", "log_day": "2026-05-02"},
+        {"product": "Slowburn 20-0-8", "rate": "15 g/m²", "day": "2026-05-02", "log_day": "2026-05-02"},
         "what went down on 15 April 2026 lies 17 days",
     ),
     "closed-period": (
@@ -124,7 +124,7 @@ CASES: dict[str, tuple[Try, str]] = {
         "Chalkdust 94 raises the pH; it is 7.6 (laboratory, 14 October 2025)",
     ),
     "nitrogen-year": (
-        {"product": "Slowburn 20-0-8", "rate": "25 g/m²", "day": "2026-07-20", "log_day": "2026-05-26"},
+        {"product": "Evenrow 23-0-7", "rate": "21 g/m²", "day": "2026-07-20", "log_day": "2026-05-26"},
         "Twelve months add up to",
     ),
 }
@@ -188,7 +188,7 @@ def test_a_swap_keeps_the_nitrogen_and_the_wrong_one_is_refused(demo: Browser, d
         asked = demo.post(f"/jobs/{number}/change", form | {"product": sulphate}, f"/jobs/{number}")
     assert asked.status_code == 303
     after = html.unescape(demo.get(f"/jobs/{number}").text)
-    assert "in place of Slowburn 20-0-8 at the same nitrogen" in after
+    assert "in place of Evenrow 23-0-7 at the same nitrogen" in after
     undone = re.findall(r'name="change" value="(\d+)"', after)
     assert demo.post(f"/jobs/{number}/undo", {"change": undone[0]}, f"/jobs/{number}").status_code == 303
     back = html.unescape(demo.get(f"/jobs/{number}").text)

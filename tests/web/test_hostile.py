@@ -169,7 +169,7 @@ FORMS: list[tuple[str, dict[str, str]]] = [
     ("/jobs/60/done", {"form_key": "k", "done_on": "2026-05-20", "who": "Imke", "probe": "12 cm", "note": "x"}),
     ("/jobs/56/change", {"version": "1", "on_day": "2026-06-20", "reason": "rain", "skipped": "on"}),
     ("/corrections/2/end", {"why": "x"}),
-    ("/areas/6/log?job=26", ENTRY),
+    ("/areas/6/log?job=24", ENTRY),
     ("/areas/1/jobs/new", {"work": "core", "on_day": "2026-06-20", "days": "14", "reason": "x", "name": "x"}),
     ("/jobs/3/copy", {"area": "2", "copy_day": "2026-06-20", "copy_reason": "x"}),
     ("/properties/1/soil/file", {"laboratory": "x", "text": "Sample,pH\nFront lawn,6.4\n", "sampled_on": "2026-05-02"}),

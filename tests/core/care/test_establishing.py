@@ -152,7 +152,7 @@ def test_what_is_said_of_a_dose_is_true_of_the_grass_that_grows() -> None:
     both = replace(lawn(grass="couch", climate=HOT, rules=FREE), start=rye)
     start = date(2026, 7, 1)
     reasons = {one.on: one.reason for one in plan_year(both, SHELF, start, start).rounds}
-    winter = [words for on, words in reasons.items() if on.month in (12, 1, 2)]
+    winter = [words for on, words in reasons.items() if on.month in (11, 12, 1, 2, 3)]
     assert winter
     assert all("The winter grass grows while the lawn rests" in words for words in winter)
     alone = plan_year(lawn(grass="couch", climate=HOT, rules=FREE, upkeep="high"), SHELF, START, START)

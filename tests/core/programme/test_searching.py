@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date
-from itertools import combinations
+from itertools import combinations, pairwise
 
 import numpy as np
 import pytest
@@ -15,17 +15,18 @@ from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import Fixed, drained, feed_of, interval_steps, stays_over
+from amber_acre.core.programme.feeds import SPREAD_APART, Fixed, drained, feed_of, interval_steps, stays_over
 from amber_acre.core.programme.model import Bought, build
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.searching import Search
 from amber_acre.core.programme.solving import Choice, choose, shortlist, whole
 from amber_acre.core.programme.weights import SCHOOLS
 from amber_acre.core.season.climate import Climate, season_start
+from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.phases import STEPS
 from amber_acre.core.season.water_steps import bucket
 from amber_acre.core.soil.findings import findings
-from tests.core.worlds import BAY, FREE, HOT, QUICK, SHELF, VALE, lawn, mehlich, product
+from tests.core.worlds import BAY, FREE, HOT, LEAF, QUICK, SHELF, VALE, lawn, mehlich, product
 
 HALF = product(31, "Halfway 22-0-4", {"urea": 11, "slow_soluble": 11}, (8, 20), "methylene", k2o=4, interval=35)
 SLOW_ONE = product(32, "Longday 28-0-0", {"urea": 4, "coated": 24}, (9, 17), "coated", interval=60, longevity_days=80.0)
@@ -171,6 +172,8 @@ def test_branching_goes_on_from_the_search_and_never_ends_worse(climate: Climate
     at = asked(climate=climate, grass=grass, irrigated=True)
     shelf = [HALF, QUICK]
     searched, branched = choose(at, shelf, TEST), choose(at, shelf, TEST, nodes=1)
+    steps = sorted(dose.step for dose in branched.doses)
+    assert all(later - earlier >= SPREAD_APART for earlier, later in pairwise(steps))
     assert branched.objective <= searched.objective + 1e-9
     assert searched.objective <= branched.objective * 1.02  # the search alone lies within two in a hundred of it
     assert branched.bound >= searched.bound - 1e-9
@@ -180,15 +183,52 @@ def test_branching_goes_on_from_the_search_and_never_ends_worse(climate: Climate
 
 
 def test_a_dose_joins_another_visit_and_two_change_places() -> None:
+    """A spray joins what is spread; of two feeds that are spread one takes the other's place."""
     at = asked()
-    search = Search(build(at, [feed_of(HALF, 1.0), feed_of(QUICK, 1.0)], TEST, drained(at, np.zeros(STEPS))))
-    steps = [step for f, step in search.uses if f == 0 and (1, step) in search.model.x]
-    early, late = steps[0], steps[-1]
-    found = set(search._joined(frozenset({(0, early), (1, late)})))
-    assert frozenset({(0, early), (1, early)}) in found
-    assert frozenset({(0, late), (1, late)}) in found
-    assert frozenset({(0, late), (1, early)}) in found
-    assert not list(search._joined(frozenset({(0, early)})))
+    for other in (LEAF, QUICK):
+        search = Search(build(at, [feed_of(HALF, 1.0), feed_of(other, 1.0)], TEST, drained(at, np.zeros(STEPS))))
+        steps = [step for f, step in search.uses if f == 0 and (1, step) in search.model.x]
+        early, late = steps[0], steps[-1]
+        found = set(search._joined(frozenset({(0, early), (1, late)})))
+        if other.liquid:
+            assert frozenset({(0, early), (1, early)}) in found
+            assert frozenset({(0, late), (1, late)}) in found
+        else:
+            assert {frozenset({(1, early)}), frozenset({(0, late)})} <= found
+        assert frozenset({(0, late), (1, early)}) in found
+        assert not list(search._joined(frozenset({(0, early)})))
+        both = frozenset({(0, early), (1, early)})
+        assert search._apart(both) is other.liquid
+
+
+@pytest.mark.parametrize("kind", ["hot-desert", "cool-maritime", "transition-humid", "dry-interior"])
+@pytest.mark.parametrize("grass", ["tall-fescue", "buffalo", "kikuyu"])
+def test_feeds_of_nitrogen_are_spread_some_weeks_apart(kind: str, grass: str) -> None:
+    """As much of one in one pass: nobody walks a lawn twice within three weeks (common practice, no source)."""
+    climate = next(one for one in KINDS if one.key == kind).climate("north")
+    at = asked(climate=climate, grass=grass, irrigated=True, worn=True)
+    doses = choose(at, SHELF, TEST).doses
+    steps = sorted(dose.step for dose in doses if dose.product.total_nitrogen and not dose.product.liquid)
+    assert steps
+    assert all(later - earlier >= SPREAD_APART for earlier, later in pairwise([*steps, steps[0] + STEPS]))
+
+
+def test_the_edge_of_some_weeks_holds_round_the_year_and_for_what_is_spread_alone() -> None:
+    at = asked()
+    feeds = [feed_of(one, 1.0) for one in (HALF, QUICK, LEAF)]
+    search = Search(build(at, feeds, TEST, drained(at, np.zeros(STEPS))))
+    for apart, holds in ((SPREAD_APART - 1, False), (SPREAD_APART, True)):
+        assert search._spread_apart(frozenset({(0, 20), (1, 20 + apart)})) is holds
+        assert search._spread_apart(frozenset({(0, STEPS - 1), (1, apart - 1)})) is holds
+        assert search._spread_apart(frozenset({(0, 20), (2, 20 + apart)}))  # sprayed
+    kept, near = frozenset({(0, 10), (2, 20)}), frozenset({(0, 20 + SPREAD_APART - 1)})
+    assert search._with(kept | {(0, 20)}, (1, 20)) == kept | {(1, 20)}
+    assert search._with(kept | near, (1, 20)) == kept | near | {(1, 20)}  # on the way
+    search.spaced = True
+    assert search._with(kept | near, (1, 20)) == kept | {(1, 20)}
+    two = search._spaced_from(kept | near | {(1, 20)})
+    assert sorted(map(sorted, two)) == sorted(map(sorted, (kept | near, kept | {(1, 20)})))
+    assert search._spaced_from(kept) == [kept]
 
 
 def test_all_that_follow_slide_and_one_may_drop_out() -> None:

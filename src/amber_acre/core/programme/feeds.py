@@ -18,6 +18,7 @@ from amber_acre.core.season.phases import STEPS, Steps
 QUICK_AT_ONCE = 0.5  # of quick nitrogen in the pool within its own step, the rest in the next [common-practice]
 DRAINS_MOST = 0.975  # of the pool, what the deepest drainage leaves of one is 2.5 % [from-memory]
 DRAINS_BY = 0.6  # of the soil's store that one step's drainage must pass to carry nitrate under the roots [from-memory]
+SPREAD_APART = 2  # steps, 15 days, between two feeds of nitrogen that are spread [common-practice]
 NEEDS_NITROGEN = 0.01  # of mass: a product under 1 % is no feed
 USUAL_NITROGEN_G_M2 = 2.4  # of one dose, about half a pound to 1000 ft² [common-practice]
 LEAST_NITROGEN_G_M2 = 0.5  # under it a dose is no feed of its own, about 0.1 lb/1000 ft² [common-practice]
@@ -43,6 +44,11 @@ class Feed:
     high: float
     organic: bool
     pack_g: float = 0.0
+
+    @property
+    def spread_nitrogen(self) -> bool:
+        """Whether it is a feed of nitrogen that is spread: two of them within some weeks are one walk too many."""
+        return self.nitrogen > 0 and not self.product.liquid
 
     @property
     def nitrogen(self) -> float:

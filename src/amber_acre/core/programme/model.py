@@ -17,6 +17,7 @@ from amber_acre.core.care.pattern import Asks, Need
 from amber_acre.core.linear import Program, total
 from amber_acre.core.programme.feeds import (
     QUICK_AT_ONCE,
+    SPREAD_APART,
     Feed,
     Fixed,
     allowed,
@@ -25,7 +26,7 @@ from amber_acre.core.programme.feeds import (
     release_by_step,
     stays_over,
 )
-from amber_acre.core.programme.weights import School
+from amber_acre.core.programme.weights import School, Weights
 from amber_acre.core.season.phases import STEP_DAYS, STEPS, Steps
 from amber_acre.core.season.release import warmth_factor
 
@@ -62,6 +63,7 @@ class Model:
     pool: list[int] = field(default_factory=list)
     unmet: list[list[int]] = field(default_factory=list)
     rows_of_amounts: int = 0
+    kept_apart: bool = False
     carried: Steps = field(default_factory=lambda: np.zeros(STEPS))
 
 
@@ -135,6 +137,12 @@ def _uses(
             model.most[f, t] = most
             if feed.low > 0:
                 p.row({x: 1.0, y: -feed.low}, low=0.0)
+    _visits(model, weights, visited)
+
+
+def _visits(model: Model, weights: Weights, visited: frozenset[int]) -> None:
+    """A visit for every step in which something goes down; it spreads one feed of nitrogen."""
+    p = model.program
     for t in range(STEPS):
         ys = [model.y[f, t] for f in range(len(model.feeds)) if (f, t) in model.y]
         if not ys:
@@ -143,6 +151,9 @@ def _uses(
         for y in ys:
             p.row({y: 1.0, v: -1.0}, high=0.0)
         p.row({**dict.fromkeys(ys, 1.0), v: -1.0}, low=0.0)  # nobody comes for nothing
+        spread = [model.y[f, t] for f, feed in enumerate(model.feeds) if feed.spread_nitrogen and (f, t) in model.y]
+        if len(spread) > 1:  # as much of one in one pass, or of the other on another day
+            p.row({**dict.fromkeys(spread, 1.0), v: -1.0}, high=0.0)
 
 
 def _near_fixed(feed: Feed, fixed: Sequence[Fixed]) -> set[int]:
@@ -256,6 +267,18 @@ def _caps(model: Model, fixed: Sequence[Fixed]) -> None:
     if terms := total(_of(model, "nitrogen", year)):
         most = max(0.0, asks.year_most_g_m2 - _down(fixed, "nitrogen", year))
         p.row(terms, high=most, name="the most nitrogen of a year")
+
+
+def keep_apart(model: Model) -> None:
+    """Rows for branching, once: feeds of nitrogen are spread some weeks apart. The search looks to it by itself."""
+    if model.kept_apart:
+        return
+    model.kept_apart = True
+    for t in range(STEPS):
+        near = {(t + n) % STEPS for n in range(SPREAD_APART)}
+        spread = [y for (f, step), y in model.y.items() if step in near and model.feeds[f].spread_nitrogen]
+        if len(spread) > 1:
+            model.program.row(dict.fromkeys(spread, 1.0), high=1.0)
 
 
 def _intervals(model: Model) -> None:

@@ -3,7 +3,8 @@
 Two beginnings, nothing at all and the doses the relaxed programme leans to, are climbed by single changes: leave a dose
 out, move it or its visit by a step or two, lay it in another visit, let two change places, slide all that follow, put
 another product there, add the one that pays most by the prices of the rows. The first change that helps is taken, in a
-fixed order, so that the same input ends in the same plan.
+fixed order, so that the same input ends in the same plan. A visit spreads one feed of nitrogen: another takes its
+place. On the way they may lie as near one another as labels let them; the end is climbed again with them weeks apart.
 """
 
 from __future__ import annotations
@@ -12,7 +13,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass
 
 from amber_acre.core.linear import INFINITE, Look, Looks
-from amber_acre.core.programme.feeds import interval_steps
+from amber_acre.core.programme.feeds import SPREAD_APART, interval_steps
 from amber_acre.core.programme.model import Model
 from amber_acre.core.season.phases import STEPS
 
@@ -43,6 +44,7 @@ class Search:
         self.uses = sorted(model.x)
         self.intervals = [interval_steps(feed.product.label.interval_days) for feed in model.feeds]
         self.within = frozenset(range(len(model.feeds)))
+        self.spaced = False  # at last: on the way to the best, doses may pass one another
         self.known: dict[Pattern, Look] = {}
         self.dearer: dict[Pattern, float] = {}
 
@@ -57,14 +59,34 @@ class Search:
             self.within = within
             climbed += [found for begin in self._beginnings() if (found := self._climb(begin, COARSE)) is not None]
         best = min(climbed, key=lambda found: found.look.objective, default=None)
-        return best if best is None else self._climb(best.pattern, FINE)
+        return None if best is None else self.climb(best.pattern)
 
     def climb(self, pattern: Pattern) -> Found | None:
-        """The best from a pattern on; None where it does not meet the rows."""
-        return self._climb(pattern, FINE)
+        """The best from a pattern on whose feeds of nitrogen are spread some weeks apart; None where nothing meets the
+        rows."""
+        self.spaced = True
+        begun = self._spaced_from(pattern)
+        if begun == [pattern]:
+            return self._climb(pattern, FINE)
+        climbed = [found for one in begun if (found := self._climb(one, COARSE)) is not None]
+        best = min(climbed, key=lambda found: found.look.objective, default=None)
+        return None if best is None else self._climb(best.pattern, FINE)
+
+    def _spaced_from(self, pattern: Pattern) -> list[Pattern]:
+        """The pattern itself where its feeds of nitrogen lie apart; else what is left of it with one of two left out
+        that do not, one way and the other."""
+        spread = sorted((step, f) for f, step in pattern if self.model.feeds[f].spread_nitrogen)
+        around = zip(spread, [*spread[1:], *spread[:1]], strict=True)
+        near = next((two for two in around if len(spread) > 1 and (two[1][0] - two[0][0]) % STEPS < SPREAD_APART), None)
+        if near is None:
+            return [pattern]
+        found = [one for step, f in near for one in self._spaced_from(pattern - {(f, step)})]
+        return list(dict.fromkeys(found))
 
     def look(self, pattern: Pattern, under: float = INFINITE) -> Look | None:
         """The cheapest amounts of a pattern; None where none of them costs less than ``under``."""
+        if self.spaced and not self._spread_apart(pattern):
+            return None
         if pattern not in self.known and under > self.dearer.get(pattern, -INFINITE):
             found = self.looks.look(self._held(pattern), under) if self._apart(pattern) else None
             if found is None:
@@ -81,13 +103,15 @@ class Search:
         return held | {bag: float(f in feeds) for f, bag in self.model.bag.items()}
 
     def _apart(self, pattern: Pattern) -> bool:
-        """Whether the label intervals hold, round the year."""
-        for f, apart in enumerate(self.intervals):
-            steps = sorted(step for g, step in pattern if g == f)
-            around = zip(steps, [*steps[1:], *(step + STEPS for step in steps[:1])], strict=True)
-            if len(steps) > 1 and any(later - earlier < apart for earlier, later in around):
-                return False
-        return True
+        """Whether the label intervals hold, round the year, and no visit spreads two feeds of nitrogen."""
+        spread = [step for f, step in pattern if self.model.feeds[f].spread_nitrogen]
+        return len(set(spread)) == len(spread) and all(
+            _so_far_apart([step for g, step in pattern if g == f], apart) for f, apart in enumerate(self.intervals)
+        )
+
+    def _spread_apart(self, pattern: Pattern) -> bool:
+        """Whether feeds of nitrogen are spread some weeks apart."""
+        return _so_far_apart([step for f, step in pattern if self.model.feeds[f].spread_nitrogen], SPREAD_APART)
 
     def _beginnings(self) -> Iterable[Pattern]:
         yield frozenset()
@@ -140,7 +164,7 @@ class Search:
         """Patterns one change away, the likeliest first."""
         pattern = found.pattern
         for use in self._promising(found):
-            yield pattern | {use}
+            yield self._with(pattern, use)
         for f, step in sorted(pattern):
             without = pattern - {(f, step)}
             yield without
@@ -150,7 +174,7 @@ class Search:
             for by in SHIFTS:
                 there = (f, (step + by) % STEPS)
                 if there in self.model.x and there not in pattern:
-                    yield without | {there}
+                    yield self._with(without, there)
         yield from self._splits(pattern)
         yield from self._joined(pattern)
         yield from self._slid(pattern)
@@ -160,6 +184,14 @@ class Search:
                 moved = {(f, (step + by) % STEPS) for f, _ in here}
                 if all(use in self.model.x for use in moved):
                     yield (pattern - here) | moved
+
+    def _with(self, pattern: Pattern, use: Use) -> Pattern:
+        """A pattern with a dose more, in place of what spreads nitrogen that day; at last, too near."""
+        feeds, off = self.model.feeds, SPREAD_APART if self.spaced else 1
+        if not feeds[use[0]].spread_nitrogen:
+            return pattern | {use}
+        near = {(use[1] + n) % STEPS for n in range(-off + 1, off)}
+        return frozenset(one for one in pattern if one[1] not in near or not feeds[one[0]].spread_nitrogen) | {use}
 
     def _slid(self, pattern: Pattern) -> Iterable[Pattern]:
         """Every dose from one on, some steps earlier or later; with that one left out as well."""
@@ -178,7 +210,7 @@ class Search:
         for f, step in uses:
             for there in sorted({other for _, other in uses} - {step}):
                 if (f, there) in self.model.x and (f, there) not in pattern:
-                    yield (pattern - {(f, step)}) | {(f, there)}
+                    yield self._with(pattern - {(f, step)}, (f, there))
         for n, (f, step) in enumerate(uses):
             for g, other in uses[n + 1 :]:
                 crossed = {(f, other), (g, step)}
@@ -209,3 +241,10 @@ class Search:
             )
             kept += own[:ADDS_OF_A_FEED]
         return sorted(kept, key=lambda use: (gain[use], use))
+
+
+def _so_far_apart(steps: Iterable[int], apart: int) -> bool:
+    """Whether steps of the year lie that far from one another, round it."""
+    found = sorted(steps)
+    around = zip(found, [*found[1:], *(step + STEPS for step in found[:1])], strict=True)
+    return len(found) < 2 or all(later - earlier >= apart for earlier, later in around)

@@ -10,7 +10,7 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.nutrients import is_starter
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.feeds import LEAST_NITROGEN_G_M2, NEEDS_NITROGEN, Feed, Fixed, allowed, drained, feed_of
-from amber_acre.core.programme.model import FOR_ALL, Bought, Model, build
+from amber_acre.core.programme.model import FOR_ALL, Bought, Model, build, keep_apart
 from amber_acre.core.programme.searching import Found, Search
 from amber_acre.core.programme.weights import School
 from amber_acre.core.season.phases import STEPS, Steps
@@ -98,6 +98,7 @@ def _searched(model: Model, usual: frozenset[int]) -> Found | None:
     found = search.best(frozenset(f for f, feed in enumerate(model.feeds) if feed.product.key in usual))
     if len(model.feeds) > 1:
         return found
+    keep_apart(model)
     branched = model.program.solve(ONE_PRODUCT_GAP, ONE_PRODUCT_NODES)
     pattern = frozenset(use for use, y in model.y.items() if branched.x[y] > 0.5)
     other = search.climb(pattern)
@@ -106,6 +107,7 @@ def _searched(model: Model, usual: frozenset[int]) -> Found | None:
 
 def _branched(model: Model, found: Found, nodes: int, least: float) -> tuple[Found, float]:
     """What branching makes of what the search found, and the bound it proves; never a worse one."""
+    keep_apart(model)
     solved = model.program.solve(PROVEN_GAP, nodes, known=found.look.x)
     pattern = frozenset(use for use, y in model.y.items() if solved.x[y] > 0.5)
     other = Search(model).climb(pattern) if pattern != found.pattern else None
