@@ -15,6 +15,7 @@ from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.product import Product
+from amber_acre.core.programme import searching
 from amber_acre.core.programme.feeds import SPREAD_APART, Fixed, drained, feed_of, interval_steps, stays_over
 from amber_acre.core.programme.model import Bought, build
 from amber_acre.core.programme.planning import season_series
@@ -231,16 +232,42 @@ def test_the_edge_of_some_weeks_holds_round_the_year_and_for_what_is_spread_alon
     assert search._spaced_from(kept) == [kept]
 
 
-def test_all_that_follow_slide_and_one_may_drop_out() -> None:
+def test_all_that_follow_or_went_before_slide_and_one_may_drop_out() -> None:
     at = asked()
     search = Search(build(at, [feed_of(HALF, 1.0)], TEST, drained(at, np.zeros(STEPS))))
     steps = [step for _, step in search.uses]
     a, b, c = steps[2], steps[2] + 6, steps[2] + 12
     found = set(search._slid(frozenset({(0, a), (0, b), (0, c)})))
     assert frozenset({(0, a), (0, b + 1), (0, c + 1)}) in found
-    assert frozenset({(0, a), (0, b), (0, c - 2)}) in found
+    assert frozenset({(0, a - 1), (0, b - 1), (0, c)}) in found
+    assert frozenset({(0, a + 2), (0, b + 2), (0, c + 2)}) in found
     assert frozenset({(0, a), (0, c - 1)}) in found  # the middle one left out, the last slides
     assert not list(search._slid(frozenset({(0, a)})))
+
+
+def test_a_season_begun_on_another_day_is_climbed_where_it_is_not_much_dearer(monkeypatch: pytest.MonkeyPatch) -> None:
+    """Couch under dry summers: all a step earlier lets one feed more in, which no single change finds. What branching
+    proves is the measure; where only what is cheaper at once is climbed, the season ends a tenth dearer."""
+    climate = next(one for one in KINDS if one.key == "dry-summer-mild").climate("north")
+    at = asked(climate=climate, grass="couch", irrigated=True)
+    proved = choose(at, SHELF, TEST, nodes=40)
+    assert proved.gap <= 0.02
+    assert choose(at, SHELF, TEST).objective <= proved.bound * 1.02
+    for worth, ends in ((1.0, 1.05), (searching.WORTH_CLIMBING, 1.0)):
+        monkeypatch.setattr(searching, "WORTH_CLIMBING", worth)
+        alone: Choice = choose.__wrapped__(at, SHELF, TEST)  # type: ignore[attr-defined]
+        assert alone.objective >= proved.objective * ends - 1e-6
+
+
+def test_without_adding_a_season_never_gets_a_dose_more() -> None:
+    at = asked(climate=VALE)
+    search = Search(build(at, [feed_of(one, 1.0) for one in (HALF, QUICK)], TEST, drained(at, np.zeros(STEPS))))
+    begun = frozenset({search.uses[2]})
+    fewer, more = search._climb(begun, 0.005, adding=False), search._climb(begun, 0.005)
+    assert fewer is not None
+    assert more is not None
+    assert len(fewer.pattern) <= 1 < len(more.pattern)
+    assert more.look.objective < fewer.look.objective
 
 
 def test_what_stays_over_of_a_pack() -> None:

@@ -1,10 +1,11 @@
 """A local search over what goes down when: each pattern of doses is a linear programme, looked at in milliseconds.
 
 Two beginnings, nothing at all and the doses the relaxed programme leans to, are climbed by single changes: leave a dose
-out, move it or its visit by a step or two, lay it in another visit, let two change places, slide all that follow, put
-another product there, add the one that pays most by the prices of the rows. The first change that helps is taken, in a
-fixed order, so that the same input ends in the same plan. A visit spreads one feed of nitrogen: another takes its
-place. On the way they may lie as near one another as labels let them; the end is climbed again with them weeks apart.
+out, move it or its visit by a step or two, lay it in another visit, let two change places, slide all that follow or
+went before, put another product there, add the one that pays most by the prices of the rows. The first change that
+helps is taken, in a fixed order, so that the same input ends in the same plan. A visit spreads one feed of nitrogen:
+another takes its place. On the way they may lie as near one another as labels let them; the end is climbed again with
+them weeks apart, and so are the same season begun some steps earlier or later and the season with a dose less.
 """
 
 from __future__ import annotations
@@ -25,6 +26,7 @@ ADDS_OF_A_FEED = 4  # the most promising steps of each feed that are tried
 WORTH_TRYING = 0.05  # what a row's price must promise for a dose to be tried
 # A change that saves less is left alone: near-ties would only walk about. At last the best is looked at more closely.
 COARSE, FINE = 0.005, 0.0005
+WORTH_CLIMBING = 1.2  # of the best: what begins dearer, on another day or with a dose less, is left alone
 LOOKS_AT_MOST = 1500  # of one search: some seconds
 
 
@@ -66,11 +68,29 @@ class Search:
         rows."""
         self.spaced = True
         begun = self._spaced_from(pattern)
-        if begun == [pattern]:
-            return self._climb(pattern, FINE)
         climbed = [found for one in begun if (found := self._climb(one, COARSE)) is not None]
         best = min(climbed, key=lambda found: found.look.objective, default=None)
-        return None if best is None else self._climb(best.pattern, FINE)
+        best = None if best is None else self._climb(best.pattern, FINE)
+        while best is not None and (other := self._from_afar(best)) is not None:
+            best = other
+        return best
+
+    def _from_afar(self, found: Found) -> Found | None:
+        """What the whole season climbs to that begins some steps earlier or later, or that has one dose less and moves
+        the others about; None where none of that is better."""
+        most = WORTH_CLIMBING * found.look.objective
+        on_other_days = (frozenset((f, (step + by) % STEPS) for f, step in found.pattern) for by in SHIFTS)
+        begun = [(one, True) for one in on_other_days] + [
+            (found.pattern - {use}, False) for use in sorted(found.pattern)
+        ]
+        for pattern, adding in begun:
+            look = self.look(pattern, most) if pattern <= self.model.x.keys() else None
+            if look is None or look.objective >= most:
+                continue
+            other = self._climb(pattern, COARSE, adding)
+            if other is not None and other.look.objective < found.look.objective - COARSE:
+                return self._climb(other.pattern, FINE)
+        return None
 
     def _spaced_from(self, pattern: Pattern) -> list[Pattern]:
         """The pattern itself where its feeds of nitrogen lie apart; else what is left of it with one of two left out
@@ -138,21 +158,22 @@ class Search:
                     due -= 1.0
         return pattern
 
-    def _climb(self, pattern: Pattern, step: float) -> Found | None:
+    def _climb(self, pattern: Pattern, step: float, adding: bool = True) -> Found | None:
+        """Where single changes that save more than ``step`` end; without ``adding`` none of them adds a dose."""
         look = self.look(pattern)
         if look is None:
             return None
         found = Found(pattern, look)
         while len(self.known) + len(self.dearer) < LOOKS_AT_MOST:
-            better = self._first_better(found, step)
+            better = self._first_better(found, step, adding)
             if better is None:
                 return found
             found = better
         return found
 
-    def _first_better(self, found: Found, step: float) -> Found | None:
+    def _first_better(self, found: Found, step: float, adding: bool) -> Found | None:
         under = found.look.objective - step
-        for pattern in self._changes(found):
+        for pattern in self._changes(found, adding):
             if any(f not in self.within for f, _ in pattern):
                 continue
             look = self.look(pattern, under)
@@ -160,10 +181,10 @@ class Search:
                 return Found(pattern, look)
         return None
 
-    def _changes(self, found: Found) -> Iterable[Pattern]:
+    def _changes(self, found: Found, adding: bool) -> Iterable[Pattern]:
         """Patterns one change away, the likeliest first."""
         pattern = found.pattern
-        for use in self._promising(found):
+        for use in self._promising(found) if adding else ():
             yield self._with(pattern, use)
         for f, step in sorted(pattern):
             without = pattern - {(f, step)}
@@ -175,7 +196,8 @@ class Search:
                 there = (f, (step + by) % STEPS)
                 if there in self.model.x and there not in pattern:
                     yield self._with(without, there)
-        yield from self._splits(pattern)
+        if adding:
+            yield from self._splits(pattern)
         yield from self._joined(pattern)
         yield from self._slid(pattern)
         for step in sorted({step for _, step in pattern}):
@@ -194,15 +216,19 @@ class Search:
         return frozenset(one for one in pattern if one[1] not in near or not feeds[one[0]].spread_nitrogen) | {use}
 
     def _slid(self, pattern: Pattern) -> Iterable[Pattern]:
-        """Every dose from one on, some steps earlier or later; with that one left out as well."""
+        """Visits that follow one another, some steps earlier or later: labels that keep them apart would stop each
+        alone; and all from one on, with that one left out."""
         steps = sorted({step for _, step in pattern})
-        for first in steps[1:]:
-            rest = {use for use in pattern if use[1] >= first}
+        runs = [(first, last) for n, first in enumerate(steps) for last in steps[n + 1 :]]
+        ends = [(first, last) for first, last in runs if first == steps[0] or last == steps[-1]]
+        for first, last in ends:
+            run = {use for use in pattern if first <= use[1] <= last}
+            less = {use for use in run if use[1] > first}
             for by in SHIFTS:
-                for moved in (rest, {use for use in rest if use[1] > first}):
+                for moved in (run, less) if last == steps[-1] and first != steps[0] else (run,):
                     there = {(f, (step + by) % STEPS) for f, step in moved}
-                    if there and there <= self.model.x.keys() and not there & (pattern - rest):
-                        yield (pattern - rest) | there
+                    if there and there <= self.model.x.keys() and not there & (pattern - run):
+                        yield (pattern - run) | there
 
     def _joined(self, pattern: Pattern) -> Iterable[Pattern]:
         """A dose laid in the visit of another, and two doses that change places."""
