@@ -123,3 +123,24 @@ def test_sulphur_is_spoken_of_only_where_no_free_lime_is_known(
 )
 def test_a_ph_at_the_edge_is_not_called_right(ph: float, says: str) -> None:
     assert says in told_of_ph(ph)["ph_in_range"]
+
+
+@pytest.mark.parametrize(
+    ("slow", "says"),
+    [
+        (4.3, "quick, in a dose"),
+        (4.5, "20% of it slow, the rest quick"),
+        (9.8, "45% of it slow, the rest quick"),
+        (9.9, "half slow, half quick"),
+        (12.1, "half slow, half quick"),
+        (12.2, "55% of it slow, the rest quick"),
+        (14.2, "65% of it slow, the rest quick"),
+        (14.4, "slow, so that it meets"),
+    ],
+)
+def test_a_round_tells_the_share_that_is_slow_as_it_is(slow: float, says: str) -> None:
+    """Of 22 parts of nitrogen so many are slow; half is said of what is within a twentieth of it."""
+    one = product(41, "Partway 22-0-0", {"urea": 22 - slow, "slow_soluble": slow}, (8, 22), "methylene")
+    told = [round.reason for round in year(VALE, [one]).rounds if round.on.month < 8]
+    assert told
+    assert any(says in words for words in told), told

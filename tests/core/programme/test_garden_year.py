@@ -538,3 +538,19 @@ def test_a_round_without_a_product_says_why() -> None:
     held = planned([only], (before,))[0]
     assert f"{only.name} would suit best, and is stopped." in held
     assert "the label asks for" in held
+
+
+@pytest.mark.parametrize(
+    "plant", ["Salvia rosmarinus", "Echeveria hybrids", "Pelargonium hybrids", "Citrus limon", "Acer palmatum"]
+)
+@pytest.mark.parametrize("only", ["nothing", "granules"])
+def test_no_pots_go_without_a_job_and_without_a_word(plant: str, only: str) -> None:
+    """A shelf that has nothing for the pot: the year says so."""
+    at = ground("container", plant, VALE)
+    start = season_start(at.climate, date(2026, 4, 1))
+    granules = [one for one in SHELF if not one.liquid and not one.longevity_days and one.family == "quick"]
+    assert granules
+    on_shelf = granules if only == "granules" else []
+    plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), on_shelf, start, start)
+    assert not [job for job in plan.jobs if job.product is not None]
+    assert [one for one in plan.said if one.code == "no_product" and one.obstacle]

@@ -18,6 +18,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.jobs.use import whose
+from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.programme.mixed_feeds import plant_by_plant
 from amber_acre.core.quantities import GramsPerSquareMetre
@@ -266,3 +267,21 @@ def test_what_the_beds_feed_brings_is_said_beside_their_own() -> None:
     assert found is not None
     asks, bed, own = (float(figure) for figure in found.groups())
     assert 0.9 * asks <= bed + own <= asks + 0.02  # what is missing is not worth a round
+
+
+def test_who_gets_no_feed_for_want_of_one_is_named_and_not_said_to_be_fed() -> None:
+    """Ferns among gardenias, and a shelf whose one feed is mineral: the year says who goes without."""
+    at = ground("bed", "12 × Gardenia jasminoides\n5 × Dicksonia antarctica")
+    start = season_start(at.climate, date(2026, 4, 1))
+    mineral = tuple(one for one in SHELF if one.family == "coated")
+    plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), mineral, start, start)
+    lacking = [one.sentence for one in plan.said if one.code == "no_product"]
+    assert lacking
+    assert all(sentence.startswith("Ferns, spring feed (") for sentence in lacking)
+    feed = next(job.product for job in plan.jobs if job.product is not None)
+    fern = Job(77, "Feed: ferns", "feed", start, start, start, Dose(5.0, "plant", 5), feed)
+    for jobs, beside in ((plan.jobs, False), ((*plan.jobs, fern), True)):
+        stands = tuple(stand(replace(job, key=n), at.size_m2, at.low_m2, (), start) for n, job in enumerate(jobs, 1))
+        season = garden_season(AreaBook(at, stands, (), start), range(1, len(jobs) + 1), start)
+        part = next(part for part, _ in season.own if part.group.name == "ferns")
+        assert season.fed_beside(part) is beside

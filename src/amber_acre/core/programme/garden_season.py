@@ -15,6 +15,7 @@ from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.mixed_bed import mixed_bed
 from amber_acre.core.care.planting import Planting, planting_of, with_mulch
 from amber_acre.core.jobs.entry import Entry, without_bulk
+from amber_acre.core.jobs.use import whose
 from amber_acre.core.mulch.choosing import Weighed
 from amber_acre.core.programme.garden_soil import ladder_of
 from amber_acre.core.programme.mixed_feeds import Season, own_needs, planting_need
@@ -64,6 +65,11 @@ class GardenSeason:
     def down_g_m2(self) -> float:
         """Nitrogen that went down this season, g/m²."""
         return sum(ribbon.applied_g_m2 for ribbon in self.ribbons if ribbon.logged)
+
+    def fed_beside(self, part: Planting) -> bool:
+        """Whether plants of a bed that ask for a feed of their own have one: planned, by hand or down."""
+        group = part.group.name
+        return any(one.product is not None and whose(one.job) == group for one in (*self.planned, *self.others))
 
     @property
     def in_season(self) -> tuple[JudgedJob, ...]:

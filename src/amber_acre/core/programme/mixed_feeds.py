@@ -121,8 +121,9 @@ def _own(
         one = replace(one, name=called(job.name, part)) if job.product is not None else one
         if not stops(season.book, one, [*jobs, *kept]):
             kept.append(one)
+    told = [replace(one, sentence=_of_them(part, one.sentence)) for one in told if one.obstacle]
     if all(job.product is None for job in kept):
-        return [], [one for one in told if one.obstacle]
+        return [], told
     size = part.ground.size_m2
     brought = sum(job.rate_on(size) * job.material.total_nitrogen for job in kept if job.product is not None)
     rest = sum(job.rate_g_m2 * job.material.total_nitrogen for job in reached) if mixed.takes(part) else 0.0
@@ -132,7 +133,13 @@ def _own(
         f"{_names(part)}: fed plant by plant beside the rest, for they ask for {asks} g/m² of nitrogen a year on their"
         f" {_three_figures(size)} m²; {bed}these rounds bring {brings} g/m²."
     )
-    return kept, [Said("own_feed", words), *(one for one in told if one.obstacle)]
+    return kept, [Said("own_feed", words), *told]
+
+
+def _of_them(part: Planting, words: str) -> str:
+    """What is said of the plants of one group, with whom it is said of."""
+    group = part.group.name
+    return f"{group[:1].upper()}{group[1:]}, {words[:1].lower()}{words[1:]}"
 
 
 def _three_figures(size_m2: float) -> str:

@@ -127,6 +127,9 @@ def _planned(
             Said("lean", "Dry-country plants: a quarter of the feed, at the base, never in rosettes or crowns.")
         )
         left = max(0, LEAN_FEEDS - len(poured))
+        if soluble is None and left:
+            words = "No soluble feed on the shelf that pots bear: these plants live a year without, and grow less."
+            said.append(Said("no_product", words, True))
         return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, left), tuple(said), None)
     laid = max(((on, product) for on, product in fed if _is_coated(product)), key=lambda one: one[0], default=None)
     if laid is not None:

@@ -11,6 +11,7 @@ from amber_acre.core.season.phases import STEP_DAYS, STEPS
 from amber_acre.core.soil.findings import SoilFindings
 
 CLOSE = 0.01  # within a hundredth of a limit a dose is said to be bound by it
+HALF_BY = 0.05  # of a half, within which nitrogen is told as half slow
 SUMMER_FROM = 0.75  # of the soil’s yearly range: a feed from there on is no spring feed [common-practice]
 PART_WORDS = {
     "rising": "the soil warms and growth takes off",
@@ -75,6 +76,8 @@ def _nitrogen(asked: Asks, dose: Dose, feed: Feed) -> str:
         "slow, so that it meets the growth of the weeks to come"
         if slow >= 0.65
         else "half slow, half quick"
+        if abs(slow - 0.5) <= HALF_BY
+        else f"{slow:.0%} of it slow, the rest quick"
         if slow >= 0.2
         else "quick, to be used before growth ends"
         if ends < 10

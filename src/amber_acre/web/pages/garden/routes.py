@@ -2,7 +2,7 @@
 
 from __future__ import annotations
 
-from collections.abc import Collection, Mapping
+from collections.abc import Mapping
 from dataclasses import dataclass
 from datetime import date
 from types import MappingProxyType
@@ -153,7 +153,7 @@ def _agreed(season: GardenSeason) -> list[tuple[str, int | None, str, date | Non
     """Each plant with its count (None: nobody counted), whether it goes with the group that decides, and when it was
     planted."""
     planting = season.planting
-    own = {one.name for part, _ in season.own for one in part.grown}
+    own = {one.name: season.fed_beside(part) for part, _ in season.own for one in part.grown}
     return [
         (
             one.plant.common.split(";")[0] if one.plant else one.name,
@@ -165,13 +165,15 @@ def _agreed(season: GardenSeason) -> list[tuple[str, int | None, str, date | Non
     ]
 
 
-def _goes_along(one: Grown, planting: Planting, own: Collection[str]) -> str:
+def _goes_along(one: Grown, planting: Planting, own: Mapping[str, bool]) -> str:
     """What is said of a plant that does not simply go with the group that decides; '' of one that does."""
     if one.plant is None:
         near = [plant.common.split(";")[0] for plant in may_mean(one.name)]
         return f"not in the Almanac: is it {' or '.join(near)}?" if near else "not in the Almanac"
-    if one.name in own:
+    if own.get(one.name):
         return "fed plant by plant"
+    if one.name in own and one.name in planting.loses:
+        return "another feed is wanted, and none is planned"
     return "wants another year" if one.name in planting.loses else ""
 
 
