@@ -16,7 +16,15 @@ from amber_acre.core.care.need import nitrogen_need
 from amber_acre.core.care.pattern import Asks
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme import searching
-from amber_acre.core.programme.feeds import SPREAD_APART, Fixed, drained, feed_of, interval_steps, stays_over
+from amber_acre.core.programme.feeds import (
+    LEAST_NITROGEN_G_M2,
+    SPREAD_APART,
+    Fixed,
+    drained,
+    feed_of,
+    interval_steps,
+    stays_over,
+)
 from amber_acre.core.programme.model import Bought, build
 from amber_acre.core.programme.planning import season_series
 from amber_acre.core.programme.searching import Search
@@ -230,6 +238,20 @@ def test_the_edge_of_some_weeks_holds_round_the_year_and_for_what_is_spread_alon
     two = search._spaced_from(kept | near | {(1, 20)})
     assert sorted(map(sorted, two)) == sorted(map(sorted, (kept | near, kept | {(1, 20)})))
     assert search._spaced_from(kept) == [kept]
+
+
+@pytest.mark.parametrize(("grams", "keeps"), [(LEAST_NITROGEN_G_M2 + 0.01, True), (LEAST_NITROGEN_G_M2 - 0.01, False)])
+def test_what_is_down_or_pinned_keeps_the_others_some_weeks_off(grams: float, keeps: bool) -> None:
+    """A feed worth the name; a pinch on a bare spot keeps nobody off, nor does any keep off what is sprayed."""
+    at = asked()
+    drains, feeds = drained(at, np.zeros(STEPS)), [feed_of(QUICK, 1.0), feed_of(LEAF, 1.0)]
+    free = set(build(at, feeds, TEST, drains).x)
+    step = sorted(step for f, step in free if f == 0)[-3]
+    fixed = [Fixed(step, HALF, grams / HALF.total_nitrogen)]
+    shut = free - build(at, feeds, TEST, drains, fixed).x.keys()
+    near = {(0, step + n) for n in range(-SPREAD_APART + 1, SPREAD_APART)}
+    assert near <= free
+    assert shut == (near if keeps else set())
 
 
 def test_all_that_follow_or_went_before_slide_and_one_may_drop_out() -> None:

@@ -73,6 +73,6 @@ def repotting(planting: Planting, stages: Stages, today: date, planted: Iterable
             on,
             until,
             answers="roses in pots use their soil up",
-            reason="salts and roots fill the old soil; while they rest it costs them least",
+            reason="Salts and roots fill the old soil; while they rest it costs them least.",
         )
     ]

@@ -63,7 +63,7 @@ def feeds(
                 look,
                 look + timedelta(days=21),
                 answers=asked.answers,
-                reason="the look closes the feed or asks the question again",
+                reason="The look closes the feed or asks the question again.",
             )
         )
     return jobs, said

@@ -310,7 +310,7 @@ def _finding(planting: Planting, stages: Stages, today: date) -> tuple[list[Job]
     return jobs, said
 
 
-def _work(name: str, work: Work, on: date, planting: Planting) -> Job:
+def _work(name: str, work: Work, on: date, planting: Planting, why: str = "What was found asks for it.") -> Job:
     return Job(
         0,
         name,
@@ -319,7 +319,7 @@ def _work(name: str, work: Work, on: date, planting: Planting) -> Job:
         on,
         on + timedelta(days=14),
         answers=planting.finding or planting.group.name,
-        reason="what was found asks for it",
+        reason=why,
     )
 
 
@@ -334,4 +334,7 @@ def _tests(planting: Planting, stages: Stages, today: date) -> tuple[list[Job], 
     if planting.ground.ph is not None or not (acid or pale):
         return [], said
     on = max(today + timedelta(days=14), stages.wakes - timedelta(days=21))
-    return [_work("Sample the soil and test it", "sample", on, planting)], said
+    why = "What helps pale leaves hangs on the pH, and nobody has read it."
+    if acid:
+        why = "They thrive or yellow by the pH, and nobody has read it."
+    return [_work("Sample the soil and test it", "sample", on, planting, why)], said

@@ -138,6 +138,7 @@ def _of_mixed(mixed: MixedBed, planting: Planting, fed: bool) -> list[Said]:
     said = []
     if loses:
         words = f"{', '.join(loses)} would want another year: keep feed and moist mulch off them, or move them."
+        words = words[:1].upper() + words[1:]
         said.append(Said("conflict", words))
     if mixed.by_plant and fed:
         words = f"Fed plant by plant: {mixed.fed.count} of {planting.count} plants take this feed."

@@ -16,6 +16,7 @@ import numpy as np
 from amber_acre.core.care.pattern import Asks, Need
 from amber_acre.core.linear import Program, total
 from amber_acre.core.programme.feeds import (
+    LEAST_NITROGEN_G_M2,
     QUICK_AT_ONCE,
     SPREAD_APART,
     Feed,
@@ -157,10 +158,16 @@ def _visits(model: Model, weights: Weights, visited: frozenset[int]) -> None:
 
 
 def _near_fixed(feed: Feed, fixed: Sequence[Fixed]) -> set[int]:
-    """Steps that lie within a product's interval of what goes down of it anyway."""
-    k = interval_steps(feed.product.label.interval_days)
-    own = [use.step for use in fixed if use.product.key == feed.product.key]
-    return {(step + n) % STEPS for step in own for n in range(-k + 1, k)}
+    """Steps that lie within a product's interval of what goes down of it anyway, and of spread nitrogen within some
+    weeks of any that does."""
+    near: set[int] = set()
+    for use in fixed:
+        other = feed_of(use.product, 1.0)
+        k = interval_steps(feed.product.label.interval_days) if other.product.key == feed.product.key else 0
+        if feed.spread_nitrogen and other.spread_nitrogen and use.rate_g_m2 * other.nitrogen >= LEAST_NITROGEN_G_M2:
+            k = max(k, SPREAD_APART)
+        near |= {(use.step + n) % STEPS for n in range(-k + 1, k)}
+    return near
 
 
 def _cost_of(feed: Feed, asks: Asks, school: School) -> float:

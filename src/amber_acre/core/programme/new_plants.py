@@ -62,7 +62,7 @@ def _planted_on(on: date, which: str, today: date, how: str) -> list[Job]:
             day,
             day + timedelta(days=6),
             answers=answers,
-            reason="roots reach no further than their ball yet",
+            reason="Roots reach no further than their ball yet.",
         )
         for n, day in enumerate((on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)), start=1)
     ]
