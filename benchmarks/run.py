@@ -41,9 +41,10 @@ from amber_acre.web.app import create_app
 from amber_acre.web.memory import settle_memory
 from benchmarks.floors import bare_form
 from benchmarks.gardens import gardens
+from benchmarks.report import HEAD, TAIL, of_pages, of_people, of_planning, of_starts
 from benchmarks.seasons import measure
 from benchmarks.starting import ports, starts
-from benchmarks.visitors import Answers, Together
+from benchmarks.visitors import Together
 from benchmarks.visitors import together as at_once
 
 REPORT = Path(__file__).parents[1] / "docs" / "performance.md"
@@ -247,12 +248,6 @@ def pages(folder: Path) -> tuple[list[PageCost], float, Lawn, list[Product]]:
     return found, one_row, *first
 
 
-def slowest_hundredth(rounds: list[Answers]) -> float:
-    """p99 over p50, median over rounds."""
-    taken = [sorted(one.seconds) for one in rounds]
-    return statistics.median(seconds[int(len(seconds) * 0.99)] / statistics.median(seconds) for seconds in taken)
-
-
 def together(folder: Path) -> Together:
     """Eight people at once on a served program."""
     settings = demo_settings(Settings(database=folder / "together.sqlite"))
@@ -288,68 +283,19 @@ def main() -> None:
     with tempfile.TemporaryDirectory() as folder:
         found, one_row, first, products = pages(Path(folder))
         eight = together(Path(folder))
-        week, made, plain = (slowest_hundredth(one) for one in (eight.week, eight.made, eight.hello))
-        written = statistics.median(one.rate / look.rate for one, look in zip(eight.written, eight.hello, strict=True))
         start, over_frame, imported = starts(Path(folder) / "bench.sqlite")
         bare_written = bare_form(Path(folder), ports(1)[0], 8, 100, 5)
-        garden, firm = gardens(Path(folder))
+        over_lawn = gardens(Path(folder))
     again, twelve = planning(first, products)
-    chosen = measure(first, products)
-    lines = [
-        "# Performance",
-        "",
-        "Ratios measured in one run by `make bench`; medians. They compare the program with plain work on the same",
-        "machine in the same minute, so they travel better than seconds do.",
-        "",
-        f"A page of one list costs {one_row:.1f} times a hello-world route of the same server.",
-        "Over that page, asked turn about:",
-        "",
-        "| page | nothing changed | one area changed | one job changed | nothing kept |",
-        "|---|---|---|---|---|",
-        *(one.line for one in found),
-        "",
-        f"Eight readers at once: the slowest hundredth of the week's answers takes {week:.1f} times the middle one,",
-        f"of a page that is made anew each time {made:.1f} times, of the hello route {plain:.1f} times.",
-        f"Eight people writing at once are answered, on disk, at {written:.2f} of the rate of the hello route. A form"
-        " of the",
-        "same framework and mapper that checks nothing and writes one row is answered at"
-        f" {bare_written:.2f} of the hello route",
-        f"beside it. A process gives its first answer after {start.first:.1f} times, and holds {start.memory:.1f} times"
-        " the memory of, a",
-        f"bare ASGI route; {over_frame.first:.1f} and {over_frame.memory:.1f} times those of a bare route of its web"
-        " framework. A bare ASGI route that",
-        f"has imported framework, mapper and templates, and does nothing with them, takes {imported.first:.1f} and"
-        f" {imported.memory:.1f} times.",
-        "",
-        "| planning | over | ratio |",
-        "|---|---|---|",
-        f"| a season chosen, median of {chosen.lawns} lawns in ten climates | its own linear relaxation |"
-        f" {chosen.over_relaxation:.0f} × |",
-        f"| the same season again | a bare NumPy loop over a year's daily arithmetic | {again:.0f} × |",
-        f"| a property of twelve lawns, all different and new | one new lawn | {twelve:.0f} × |",
-        f"| a property of twelve areas, four of them lawns | one new lawn | {garden:.1f} × |",
-        f"| 200 areas as the demo mixes them, all lawns different | one new lawn | {firm:.0f} × |",
-        "",
-        f"The choice lies {chosen.gap:.0%} (median) over the relaxation's bound, which leaves out that visits are"
-        f" whole, and {chosen.after_node:.0%}",
-        "over the bound after one node of branching (of six lawns), which looking longer begins with. Of six",
-        f"lawns with one product {chosen.proved} were branched to a proof within 2 %: the choice lies at most"
-        f" {chosen.above_proof:.1%} over it.",
-        "",
-        "Whole pages are kept by the database's version: a page that changed nothing draws nothing. After any change a",
-        "page is put together anew. Triggers draw a new stamp for the part of the area (itself, its soil, plans, log,"
-        " looks),",
-        "the property or the firm a change touches; what lies on an area, books, judged jobs, seasons and plans on the"
-        " sheet",
-        "under old stamps are not read again, pieces of a page written from them not written again. What is left is"
-        " the",
-        "changed part's own rows, the judging of its area and the frame of the page. Planning looks at some hundred"
-        " patterns",
-        "of doses, each a linear programme. The same input is never chosen for twice.",
-        "",
-    ]
-    REPORT.write_text("\n".join(lines), encoding="utf-8")
-    print("\n".join(lines))
+    parts = (
+        of_pages([one.line for one in found], one_row),
+        of_people(eight, bare_written),
+        of_starts(start, over_frame, imported),
+        of_planning(measure(first, products), again, twelve, over_lawn),
+    )
+    text = "\n\n".join((HEAD, *parts, TAIL)) + "\n"
+    REPORT.write_text(text, encoding="utf-8")
+    print(text)
 
 
 if __name__ == "__main__":

@@ -11,6 +11,7 @@ import pytest
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.planning import YearPlan, plan_year
+from amber_acre.core.programme.reasons import PROVED_CLOSE, how_near
 from amber_acre.core.quantities import Money
 from amber_acre.core.season.climate import Climate, season_start
 from amber_acre.core.soil.evidence import SoilTest
@@ -144,3 +145,9 @@ def test_a_round_tells_the_share_that_is_slow_as_it_is(slow: float, says: str) -
     told = [round.reason for round in year(VALE, [one]).rounds if round.on.month < 8]
     assert told
     assert any(says in words for words in told), told
+
+
+def test_a_weak_bound_is_not_told_as_a_weak_plan() -> None:
+    assert how_near(0.004) == "nothing can be better by more than 0%"
+    assert how_near(PROVED_CLOSE) == "nothing can be better by more than 5%"
+    assert how_near(PROVED_CLOSE + 0.01).startswith("proved within 6% of the best so far")

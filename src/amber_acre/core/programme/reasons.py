@@ -11,6 +11,7 @@ from amber_acre.core.season.phases import STEP_DAYS, STEPS
 from amber_acre.core.soil.findings import SoilFindings
 
 CLOSE = 0.01  # within a hundredth of a limit a dose is said to be bound by it
+PROVED_CLOSE = 0.05  # from which a plan is told as proved to be about the best; above it the bound is what is weak
 HALF_BY = 0.05  # of a half, within which nitrogen is told as half slow
 SUMMER_FROM = 0.75  # of the soil’s yearly range: a feed from there on is no spring feed [common-practice]
 PART_WORDS = {
@@ -151,3 +152,10 @@ def _beside(asked: Asks, feed: Feed, soil: SoilFindings) -> str:
     if feed.potassium and asked.potassium.wanted_g_m2 > 0:
         said.append(f"Its potassium: {asked.potassium.why}.")
     return " ".join(said)
+
+
+def how_near(gap: float) -> str:
+    """How near the best a plan is proved to lie: the share of it that another could save at most, in words."""
+    if gap <= PROVED_CLOSE:
+        return f"nothing can be better by more than {gap:.0%}"
+    return f"proved within {gap:.0%} of the best so far: a longer look mostly finds the same plan and proves it nearer"

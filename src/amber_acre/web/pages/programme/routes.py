@@ -10,6 +10,7 @@ from typing import Annotated
 from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, RedirectResponse, Response
 
+from amber_acre.core.programme.reasons import how_near
 from amber_acre.core.programme.round_working import round_working
 from amber_acre.core.programme.shows import LookDue, Shows, looks_due, shows
 from amber_acre.core.programme.supply import release_working
@@ -23,7 +24,7 @@ from amber_acre.store import areas as area_store
 from amber_acre.store import programmes as store
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import every_climate
-from amber_acre.store.corrections import findings_on
+from amber_acre.store.corrections import Finding, findings_on
 from amber_acre.store.gardens import waits_for_a_year
 from amber_acre.store.jobs import marks_on
 from amber_acre.store.kept_sums import sums_of_property
@@ -119,9 +120,7 @@ def _page(
         soil=soil,
         season_jobs=[j for j in chosen.year.season_jobs if j.done or not j.job.skipped] if chosen else [],
         pale=unasked_pale(session, chosen.area.id) if chosen else None,
-        open_findings=[f for f in findings_on(session, [chosen.area.id])[chosen.area.id] if f.closed_on is None]
-        if chosen
-        else [],
+        open_findings=_open_findings(session, chosen.area.id) if chosen else [],
         judged=judged,
         mark=marks_on(session, [chosen.area.id])[chosen.area.id].get(judged.job.key) if chosen and judged else None,
         stock=stocks(session),
@@ -130,10 +129,15 @@ def _page(
         working=soil.working if soil is not None and working == "acid" else _working(chosen, judged, working),
         working_key=working,
         schools=SCHOOLS,
+        how_near=how_near,
         movable=_movable(session, lanes),
         looks_due=_looks_due(session, chosen, day) if chosen else (),
         result=_result(chosen, judged) if chosen and judged else None,
     )
+
+
+def _open_findings(session: Reading, area: int) -> list[Finding]:
+    return [one for one in findings_on(session, [area])[area] if one.closed_on is None]
 
 
 def _unplanned(session: Reading, place: PropertyRow, areas: Sequence[AreaRow], day: date) -> int:
