@@ -5,7 +5,7 @@ from __future__ import annotations
 import math
 import re
 from dataclasses import replace
-from datetime import date
+from datetime import date, timedelta
 from itertools import pairwise
 
 import pytest
@@ -36,7 +36,7 @@ from amber_acre.store.site import sheet_of
 from amber_acre.web.draw.board import HEIGHT, WIDTH, draw_board
 from amber_acre.web.draw.climate_chart import draw_climate
 from amber_acre.web.draw.labels import Labels
-from amber_acre.web.draw.lane import BASE, PLOT_TOP, draw_lane
+from amber_acre.web.draw.lane import BASE, PLOT_TOP, SPUR_MOST, _flags, _Pole, draw_lane
 from amber_acre.web.draw.planting import bed_plan, hedge_plan
 from amber_acre.web.draw.sheet import Reading as Carried
 from amber_acre.web.draw.sheet import Subject, draw_sheet
@@ -48,7 +48,7 @@ from amber_acre.web.draw.soil import (
     draw_trend,
     draw_triangle,
 )
-from amber_acre.web.draw.tape import draw_tape
+from amber_acre.web.draw.tape import Scale, draw_tape
 from amber_acre.web.draw.water_chart import BASE as GROUND
 from amber_acre.web.draw.water_chart import TALL, draw_water_year
 from amber_acre.web.figures import figure, plain_figure, with_unit
@@ -405,3 +405,21 @@ def test_a_property_in_pounds_and_feet_is_told_in_them_alone(demo: Browser, demo
     for page in (year, week[:of_the_firm], demo.get("/properties").text):
         words = re.sub(r"<[^>]+>", " ", re.sub(r"<(script|select)\b.*?</\1>", " ", page, flags=re.DOTALL))
         assert not re.findall(r".{30}\d (?:g/m²|mL/m²|m²|m³|mm a day).{10}", re.sub(r"\s+", " ", words))
+
+
+@pytest.mark.parametrize("apart", [0, 1, 3, 16])
+def test_flags_of_close_days_never_hide_one_anothers_words(apart: int) -> None:
+    """Three within days on two levels: the third hangs beside its pole, not farther off than its spur is long."""
+    scale = Scale(date(2026, 9, 1), date(2027, 9, 1))
+    poles = [
+        _Pole(date(2026, 9, 5) + timedelta(n * apart), text, text, "due")
+        for n, text in enumerate(("F1 192 g", "M", "Test"))
+    ]
+    flags = _flags(poles, scale)
+    for n, one in enumerate(flags):
+        assert 0 <= one.left - one.x <= SPUR_MOST
+        for other in flags[n + 1 :]:
+            assert one.y != other.y or one.left + one.width <= other.left
+    assert any(one.left > one.x for one in flags) is (apart < 16)
+    ends = _flags([_Pole(date(2027, 8, 30), "F1 192 g", "", "due")] * 3, scale)
+    assert all(one.left + one.width <= scale.width for one in ends)

@@ -25,6 +25,7 @@ from amber_acre.web.shown import Shown, adding_up
 HEIGHT = 118.0
 FLAG_HEIGHT = 18.0
 FLAG_LEVELS = 2
+SPUR, SPUR_MOST = 1.5, 90.0  # thickness and length of what a flag hangs on beside its pole
 PLOT_TOP = 6 + FLAG_LEVELS * (FLAG_HEIGHT + 3)
 BASE = HEIGHT - 4
 # Supply above this many times the highest demand is cut, and the cut is marked.
@@ -286,14 +287,16 @@ def css_state(state: State) -> str:
 
 
 def _flags(poles: Sequence[_Pole], scale: Scale) -> list[Flag]:
-    """Flags on two levels, so that close ones do not cover one another; the later one gives way."""
+    """Flags on two levels, so that close ones do not cover one another; the later one gives way, and where both levels
+    are taken it hangs beside its pole on a spur."""
     taken = [-1.0] * FLAG_LEVELS
     flags = []
     for pole in sorted(poles, key=lambda p: p.on):
         width = len(pole.text) * FLAG_PX_PER_CHARACTER + 16
         x = scale.x(pole.on)
         left = min(x, scale.width - width)
-        level = next((n for n in range(FLAG_LEVELS) if left > taken[n]), FLAG_LEVELS - 1)
+        level = next((n for n in range(FLAG_LEVELS) if left > taken[n]), taken.index(min(taken)))
+        left = min(max(left, taken[level]), left + SPUR_MOST, scale.width - width)
         taken[level] = max(taken[level], left + width + 4)
         y = 3 + level * (FLAG_HEIGHT + 3)
         notch = left + width
@@ -301,6 +304,8 @@ def _flags(poles: Sequence[_Pole], scale: Scale) -> list[Flag]:
             f"{left:.1f},{y:.1f} {notch:.1f},{y:.1f} {notch - 6:.1f},{y + FLAG_HEIGHT / 2:.1f} "
             f"{notch:.1f},{y + FLAG_HEIGHT:.1f} {left:.1f},{y + FLAG_HEIGHT:.1f}"
         )
+        if left > x:
+            points = f"{x:.1f},{y:.1f} {points} {left:.1f},{y + SPUR:.1f} {x:.1f},{y + SPUR:.1f}"
         flags.append(Flag(x, round(left, 1), y, round(width, 1), pole.text, pole.title, pole.state, points, pole.job))
     return flags
 
