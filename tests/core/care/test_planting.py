@@ -79,6 +79,11 @@ def year(one: Planting, start: date = START) -> Stages:
         ("hedge", "Lavandula angustifolia", {}, "lean"),
         ("tree", "Quercus robur", {}, "mature-tree"),
         ("tree", "Quercus robur", {"age": "young"}, "young-tree"),
+        ("tree", "Quercus robur", {"planted_on": "2026-08-20", "stems": "5 cm"}, "young-tree"),
+        ("tree", "Quercus robur", {"planted_on": "2026-08-20", "stems": "14.9 cm"}, "young-tree"),
+        ("tree", "Quercus robur", {"planted_on": "1991-11-02", "stems": "15 cm"}, "mature-tree"),
+        ("tree", "Quercus robur", {"stems": "5 cm"}, "mature-tree"),  # a rowan of the hills is old at that
+        ("tree", "Quercus robur", {"planted_on": "2026-08-20", "stems": "5 cm", "age": "mature"}, "mature-tree"),
         ("tree", "Picea abies", {}, "conifer"),
         ("tree", "Picea abies", {"age": "mature"}, "mature-tree"),
         ("tree", "Trachycarpus fortunei", {}, "palm"),

@@ -29,6 +29,7 @@ NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
 ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
 OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
+YOUNG_TRUNK_M = 0.15  # under it a tree whose planting somebody dated still fills its place [common-practice]
 TREES = ("conifer", "young-tree", "mature-tree", "fruit", "citrus-tree")
 WOODY = ("hedge", "shrub", *TREES, "rose", "acid")  # groups that keep their wood
 AS_MUCH = 0.9  # of the most ground a group holds from which another holds as much [common-practice]
@@ -309,6 +310,9 @@ def _of_tree(ground: Ground, plants: list[Plant]) -> tuple[CareGroup, str]:
         return CARE_GROUPS["conifer"], "a conifer"
     if ground.says("age") == "young":
         return CARE_GROUPS["young-tree"], "a young tree"
+    dated = not ground.says("age") and planted_on(ground.facts) is not None
+    if dated and size_by_facts(ground.kind, ground.facts).other < YOUNG_TRUNK_M:
+        return CARE_GROUPS["young-tree"], "a young tree by its planting day and its slender trunk"
     return CARE_GROUPS["mature-tree"], "a mature tree" if ground.says("age") else "a tree: mature unless somebody says"
 
 
