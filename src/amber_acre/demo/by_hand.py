@@ -51,7 +51,7 @@ ERRANDS = (
         "drench",
         "Kelp drench",
         date(2026, 6, 10),
-        "the owner's practice; no nutrient is counted",
+        "The owner's practice; no nutrient is counted.",
         "Kelpline",
         1.2,
     ),

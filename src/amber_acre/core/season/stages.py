@@ -87,7 +87,7 @@ def stages(climate: Climate, start_c: float, start: date) -> Stages:
     last, why_last = resting, "growth slows down"
     if frost is not None and frost - timedelta(weeks=LAST_NITROGEN_WEEKS, days=EARLIER_DAYS) < resting:
         last = frost - timedelta(weeks=LAST_NITROGEN_WEEKS, days=EARLIER_DAYS)
-        why_last = f"six weeks before hard frost, usual from {frost:%-d %B}"
+        why_last = f"six weeks before hard frost, usual from {frost:%-d %B}, with {EARLIER_DAYS} days to spare"
     return Stages(start, waking, last, resting, frost, all_year, why, why_last, climate)
 
 
