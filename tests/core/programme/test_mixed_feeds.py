@@ -280,7 +280,8 @@ def test_who_gets_no_feed_for_want_of_one_is_named_and_not_said_to_be_fed() -> N
     assert all(sentence.startswith("Ferns, spring feed (") for sentence in lacking)
     feed = next(job.product for job in plan.jobs if job.product is not None)
     fern = Job(77, "Feed: ferns", "feed", start, start, start, Dose(5.0, "plant", 5), feed)
-    for jobs, beside in ((plan.jobs, False), ((*plan.jobs, fern), True)):
+    left_out = replace(fern, skipped=True)
+    for jobs, beside in ((plan.jobs, False), ((*plan.jobs, fern), True), ((*plan.jobs, left_out), False)):
         stands = tuple(stand(replace(job, key=n), at.size_m2, at.low_m2, (), start) for n, job in enumerate(jobs, 1))
         season = garden_season(AreaBook(at, stands, (), start), range(1, len(jobs) + 1), start)
         part = next(part for part, _ in season.own if part.group.name == "ferns")

@@ -69,7 +69,7 @@ class GardenSeason:
     def fed_beside(self, part: Planting) -> bool:
         """Whether plants of a bed that ask for a feed of their own have one: planned, by hand or down."""
         group = part.group.name
-        return any(one.product is not None and whose(one.job) == group for one in (*self.planned, *self.others))
+        return any(one.product is not None and whose(one.job) == group for one in self.in_season)
 
     @property
     def in_season(self) -> tuple[JudgedJob, ...]:
