@@ -535,3 +535,19 @@ def test_a_firm_that_measures_in_feet_reads_its_load_and_weather_so(demo_setting
         assert "mph" in week
         assert "°C" not in week.split("Weather")[1]
         assert 'value="us" checked' in " ".join(client.get("/properties/new").text.split())
+
+
+def test_what_is_left_after_a_job_is_told_as_without_it_once_it_was_missed(demo: Browser, demo_engine: Engine) -> None:
+    with demo_engine.connect() as connection:
+        query = (
+            "SELECT j.id FROM jobs j JOIN areas a ON a.id = j.area_id WHERE a.name = 'Paddock lawn' AND j.number = 3"
+        )
+        missed = connection.execute(text(query)).scalars().first()
+    for page in ("/properties/7", f"/jobs/{missed}"):
+        shown = demo.get(page).text
+        assert "missed" in shown
+        assert "Without it" in shown
+        assert "After it" not in shown
+    coming = demo.get("/properties/1?area=1&round=2").text
+    assert "After it" in coming
+    assert "Without it" not in coming
