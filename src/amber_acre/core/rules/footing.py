@@ -180,9 +180,11 @@ def _on_the_patch(case: Case) -> Iterable[Broken]:
     if own:
         yield Broken(
             Sentence.of(
-                "This treats what {patches} is there for: it belongs on the patch, and the lawn round it is not asking"
-                " for it.",
+                "This treats what {patches} {are} there for: it belongs on the {patch}, and the lawn round about is not"
+                " asking for it.",
                 patches=Plain(" and ".join(patch.name for patch in own)),
+                are=Plain("are" if len(own) > 1 else "is"),
+                patch=Plain("patches" if len(own) > 1 else "patch"),
             )
         )
 
