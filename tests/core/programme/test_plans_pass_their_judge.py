@@ -24,6 +24,7 @@ KNOWN = (
     "starter-without-seed",
     "nitrogen-past-need",
     "nitrogen-together",
+    "nitrogen-once",
 )
 
 IN_ITS_WINDOW = ("quick-before-autumn", "released-too-late", "dry-season")

@@ -7,8 +7,9 @@ from datetime import date, timedelta
 
 import pytest
 
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.use import Use
-from amber_acre.core.quantities import GramsPerSquareMetre
+from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.law import nitrogen_of
 from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
 from tests.core.worlds import BYLAW, FREE, LIME, QUICK, SLOW, STARTER, mehlich, product
@@ -82,6 +83,49 @@ def test_nitrogen_at_once_is_a_warning_at_the_rule_sets_caps() -> None:
     assert broken(ground(), job(QUICK, 3.4 / 0.21 * 1.02))["nitrogen-once"].severity == "warn"
     assert "nitrogen-once" not in broken(ground(), job(SLOW, 24.5))
     assert "nitrogen-once" in broken(ground(), job(SLOW, 25.0))
+
+
+OTHER = product(93, "Quickother 21-0-0", {"urea": 21}, (5, 30), interval=0)
+
+
+@pytest.mark.parametrize(("rate", "days", "breaks"), [(6.2, 0, False), (6.3, 0, True), (6.3, 6, True), (6.3, 7, False)])
+@pytest.mark.parametrize("kind", ["lawn", "bed"])
+def test_two_feeds_of_a_week_are_one_application(kind: str, rate: float, days: int, breaks: bool) -> None:
+    """10 g/m² of 21-0-0 are 2.1 quick; 6.2 of another make 3.402 within the tolerance of 3.4, 6.3 make 3.423."""
+    one, two = job(QUICK, 10, MAY), job(OTHER, rate, MAY + timedelta(days=days), key=2)
+    for at_first, beside in ((one, two), (two, one)):
+        found = broken(ground(kind), at_first, beside)
+        assert ("nitrogen-once" in found) is breaks
+        assert not breaks or "within 7 days it is 3.423 g/m² of quick nitrogen" in str(found["nitrogen-once"].sentence)
+
+
+def test_total_nitrogen_of_a_week_is_told_once_and_of_turf_alone() -> None:
+    """13 g/m² of 20-0-8 twice are 5.2 of nitrogen against 4.9, 2.08 of it quick."""
+    one, two = job(SLOW, 13, MAY), job(replace(SLOW, key=94), 13, MAY, key=2)
+    found = broken(ground(), one, two)
+    assert "nitrogen-once" in found
+    assert "nitrogen-together" not in found
+    assert "nitrogen-once" not in broken(ground("bed"), one, two)
+    later = replace(two, on=MAY + timedelta(days=7))
+    assert "nitrogen-together" in broken(ground(), one, later)
+
+
+def test_a_week_is_counted_where_it_lies() -> None:
+    """The log counts what is down, half by half over the whole; plans the small end; a bed each group by itself."""
+    first = entry(QUICK, 10, MAY)
+    assert "nitrogen-once" in logged(ground(), entry(OTHER, 6.3, MAY, key=91), first)
+    assert "nitrogen-once" not in logged(ground(), entry(OTHER, 6.3, MAY, key=91), jobs=(job(QUICK, 10, MAY),))
+    half = {"amount_kg": Kilograms(0.6), "covered_m2": SquareMetres(50.0)}  # 12 g/m² on 50 m² of 100, twice
+    one, other = (entry(QUICK, 0, MAY, key=key, **half) for key in (90, 91))
+    assert "nitrogen-once" not in logged(ground(), other, one)
+    wide = ground(low=90.0)  # 5 and 9.9 are 14.9 g/m² over what was planned on, 16.6 on what may be there
+    assert "nitrogen-once" in broken(wide, job(QUICK, 5, MAY), job(OTHER, 9.9, MAY, key=2))
+    assert "nitrogen-once" not in broken(ground(), job(QUICK, 5, MAY), job(OTHER, 9.9, MAY, key=2))
+    roses, ferns = (
+        job(what, 10, MAY, key=key, name=f"Feed: {group}", dose=Dose(grams, "plant", 20))
+        for what, key, group, grams in ((QUICK, 1, "roses", 50.0), (OTHER, 2, "ferns", 50.0))
+    )
+    assert "nitrogen-once" not in broken(ground("bed"), roses, ferns)
 
 
 @pytest.mark.parametrize(("slow", "asked"), [(14.9, False), (14.0, True)])

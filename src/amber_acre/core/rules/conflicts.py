@@ -9,6 +9,7 @@ from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Work
 from amber_acre.core.jobs.use import Use, most_with
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.law import one_application, total_of
 from amber_acre.core.rules.order import days_off, dresses, feeds, lies
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Millimetres, Plain, Rate, Sentence
@@ -241,6 +242,8 @@ def _nitrogen_together(case: Case) -> Iterable[Broken]:
         return
     if not case.ground.traits.turf:
         return  # one slow dose of a year is usual on plantings, and what lies on a pot feeds its litres
+    if over(one_application(case, total_of), cap):
+        return  # told as one application
     near = [use for use in case.others if _available(use) and abs(days_off(case, use)) < TOGETHER_DAYS]
     total = most_with([*near, me], me.on, _available, TOGETHER_DAYS)
     if near and over(total, cap):

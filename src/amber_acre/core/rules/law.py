@@ -2,17 +2,19 @@
 
 from __future__ import annotations
 
-from collections.abc import Iterable, Sequence
+from collections.abc import Callable, Iterable, Sequence
 from datetime import date
 
 from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
 from amber_acre.core.products.nutrients import is_starter, phosphorus_share
+from amber_acre.core.products.product import Product
 from amber_acre.core.rules.local import phosphorus_forbidden
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import OnDay, Plain, Rate, Sentence
 from amber_acre.core.tolerance import over, under
 
 STARTER_DAYS = 4  # a starter goes down with the seed, before it comes up [common-practice]
+ONE_FEED_DAYS = 7  # what goes down so near stands as one application: its salts are still there [common-practice]
 CARRIES_FROM = 0.001  # fraction of mass from which a product carries a nutrient: under it labels write 0 [aapfco]
 
 
@@ -63,24 +65,59 @@ def _for_new_turf(case: Case) -> bool:
     return any(-STARTER_DAYS < (case.job.on - use.on).days < STARTER_DAYS for use in sown)
 
 
+def total_of(product: Product) -> float:
+    """Nitrogen of a product, as a fraction of its mass."""
+    return product.total_nitrogen
+
+
+def _quick_of(product: Product) -> float:
+    return product.quick_fraction
+
+
+def one_application(case: Case, share: Callable[[Product], float]) -> float:
+    """The most in any such few days that hold the job, g/m² of what ``share`` gives of a gram, where it lies thickest.
+
+    What is down lies where it lay; of what is planned the small end of the area's size gets more. A log is held
+    against what is down; what is for one group of a mixed bed does not lie beside another's.
+    """
+    me, thick = case.itself, 1.0 if case.logged else case.ground.thick
+
+    def _brought(use: Use) -> float:
+        if use.product is None or not use.feeds:
+            return 0.0
+        return use.rate_g_m2 * (1.0 if use.down else thick) * share(use.product)
+
+    beside = [use for use in case.others if not use.of or not me.of or use.of == me.of]
+    return most_with([*(use for use in beside if use.down or not case.logged), me], me.on, _brought, ONE_FEED_DAYS)
+
+
 def _once(case: Case) -> Iterable[Broken]:
     product, rules = case.product, case.ground.rules
     if product is None or not case.itself.feeds or case.ground.traits.by_litre:
         return
-    caps = [("quick nitrogen", product.quick_fraction, rules.quick_cap_g_m2)]
+    caps = [("quick nitrogen", _quick_of, rules.quick_cap_g_m2)]
     if case.ground.traits.turf:  # one slow dose of a year is usual on root zones and beds
-        caps.append(("nitrogen", product.total_nitrogen, rules.total_cap_g_m2))
+        caps.append(("nitrogen", total_of, rules.total_cap_g_m2))
     for name, share, cap in caps:
-        if over(case.thick_g_m2 * share, cap):
-            yield Broken(
-                Sentence.of(
-                    "{brings} of {name} is over the cap of one application, {cap}: burn margin is gone.",
-                    brings=Rate(case.thick_g_m2 * share),
-                    name=Plain(name),
-                    cap=Rate(cap),
-                ),
-                "rate",
+        alone = case.thick_g_m2 * share(product)
+        together = one_application(case, share) if alone else 0.0
+        if over(alone, cap):
+            words = "{brings} of {name} is over the cap of one application, {cap}: burn margin is gone."
+        elif over(together, cap):
+            words = (
+                "With what goes down within {days} days it is {brings} of {name}, over the cap of one application,"
+                " {cap}: burn margin is gone. Keep them further apart, or lower one."
             )
+        else:
+            continue
+        sentence = Sentence.of(
+            words,
+            brings=Rate(alone if over(alone, cap) else together),
+            name=Plain(name),
+            cap=Rate(cap),
+            days=Plain(ONE_FEED_DAYS),
+        )
+        yield Broken(sentence, "rate")
 
 
 def _yearly(case: Case) -> Iterable[Broken]:
@@ -142,7 +179,8 @@ RULES = (
          " seed or sod passes such a rule.",
          "stop", "rule", _phosphorus),
     Rule("nitrogen-once", "law",
-         "The rule set's nitrogen of one application: in all on turf, quick everywhere but in pots.", "warn",
+         "The rule set's nitrogen of one application, all that goes down within a week: in all on turf, quick"
+         " everywhere but in pots.", "warn",
          "application-caps", _once),
     Rule("slow-share", "law", "The rule set's slow-release share of a lawn's nitrogen in a year, done and planned.",
          "warn", "rule", _slow_share),
