@@ -87,6 +87,7 @@ def test_figures_have_three_digits_and_no_powers(value: float, text: str) -> Non
         ("1,200 m² covered", "1,200 m² covered", "12,917 ft² covered"),
         ("0.2 to 0.3 m³", "0.2 to 0.3 m³", "7.06 ft³ to 10.6 ft³"),
         ("0.74 m³, 56 mm (2.2 in)", "0.74 m³, 56 mm", "0.968 yd³, 2.2 in"),
+        ("about 150 L (40 gal), slowly", "about 150 L, slowly", "about 40 gal, slowly"),
         ("Type 420 m² or 3,800 sq ft.", "Type 420 m² or 3,800 sq ft.", "Type 420 m² or 3,800 sq ft."),
         ("Soil near 9 °C.", "Soil near 9 °C.", "Soil near 48 °F."),
         ("outside −60 to 60 °C.", "outside −60 to 60 °C.", "outside −76 to 140 °F."),

@@ -126,6 +126,15 @@ def in_both(metres: float) -> str:
     return f"{metres:.2f} m ({metres / FOOT_M:.1f} ft)"
 
 
+def litres_in_both(litres: float) -> str:
+    """Water in a sentence for those who measure in litres and those who measure in US gallons, to two figures."""
+    return f"{_two_figures(litres)} L ({_two_figures(litres / US_GALLON_L)} gal)"
+
+
+def _two_figures(value: float) -> str:
+    return f"{float(f'{value:.2g}'):g}"
+
+
 def depth_in_both(mm: float) -> str:
     """A depth in a sentence for those who measure in millimetres and those who measure in inches."""
     return f"{mm:.0f} mm ({mm / 1000 / FOOT_M * 12:.1f} in)"

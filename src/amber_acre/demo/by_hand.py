@@ -40,10 +40,10 @@ ERRANDS = (
     Errand(
         "Tannery Court",
         "Street tree",
-        "water",
-        "Water the young tree",
+        "look",
+        "Loosen the tie of the stake",
         date(2026, 6, 3),
-        "first summer in the ground: 40 L a week",
+        "first summer in the ground: a stem that sways roots sooner",
     ),
     Errand(
         "Quillfeather House",

@@ -22,7 +22,7 @@ _DEGREES = re.compile(rf"(?:{_DEGREE}( to | and |–))?{_DEGREE} °C")
 _SAYS_LENGTHS = re.compile(r"\d (?:ft|in|yd)\b")
 _SAYS_SIZES = re.compile(r"\d (?:ft²|sq ft|ft³|yd³)")
 _SAYS_DEGREES = re.compile(r"\d °?F\b")
-_IN_BOTH = re.compile(r"(\d[\d.,]* (?:mm|cm|m)) \((\d[\d.,]* (?:in|ft))\)")  # “60 mm (2.4 in)”
+_IN_BOTH = re.compile(r"(\d[\d.,]* (?:mm|cm|m|L)) \((\d[\d.,]* (?:in|ft|gal))\)")  # “60 mm (2.4 in)”
 _TYPED = re.compile(r"(“[^”]*”)")  # what was typed is quoted as it stands
 _MM = {"mm": 1.0, "cm": 10.0, "m": 1000.0}
 _RATES = {
@@ -35,8 +35,8 @@ def in_words(text: str, shown: Shown) -> str:
     """The sentence with its rates, lengths, areas, volumes and temperatures in ``shown``'s units, rates rounded.
 
     Lengths are left as they are where the sentence names feet or inches itself, areas and volumes where it names
-    square or cubic ones, temperatures where it names °F; and so is what stands in “”. Of a length in both the reader's
-    is kept.
+    square or cubic ones, temperatures where it names °F; and so is what stands in “”. Of a length, or water,
+    in both the reader's is kept.
     """
     left = (
         shown.units == "metric" or _SAYS_LENGTHS.search(text) is not None,

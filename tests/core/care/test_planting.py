@@ -18,7 +18,6 @@ from amber_acre.core.care.mixed_bed import ground_of
 from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.measure.area_facts import ReadFact, read_facts
-from amber_acre.core.programme.new_plants import BEDDED, DUG_IN, WATERED_WEEKS, planting_jobs
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
@@ -595,14 +594,3 @@ def test_a_day_of_planting_long_before_the_season_is_another_years(days: int, sa
     on = wakes - timedelta(days=days)
     one = planting("bed", "24 × petunia", planted_on=on.isoformat())
     assert (planted_out(one, year(one)) == on) is said
-
-
-def test_bedding_is_planted_into_moist_ground_and_a_hedge_into_its_own() -> None:
-    today = date(2026, 4, 1)
-    for one, how in (
-        (planting("bed", "24 × petunia", planted_on="2026-05-20"), BEDDED),
-        (planting("hedge", "Taxus baccata", planted_on="2026-05-20"), DUG_IN),
-    ):
-        jobs = planting_jobs(one, today)
-        assert [job.reason for job in jobs if job.work == "plant"] == [how]
-        assert sum(job.work == "water" for job in jobs) == WATERED_WEEKS

@@ -476,7 +476,9 @@ def test_planting_comes_before_water_and_mulch() -> None:
     plan = planned(ground("hedge", "Carpinus betulus", planted_on="2026-04-20", mulch_kind="none"), date(2026, 4, 1))
     works = [job.work for job in plan.jobs]
     assert works[0] == "plant"
-    assert works.count("water") == 4
+    assert [job.name for job in plan.jobs if job.work == "water"][:4] == [
+        f"Water through to the roots, week {n}" for n in (1, 2, 3, 4)
+    ]
     mulch = next(job for job in plan.jobs if job.work == "mulch")
     assert mulch.on > plan.jobs[0].on
     assert "feed" not in works
@@ -489,7 +491,21 @@ def test_what_is_planted_already_is_still_watered(today: int, left: int) -> None
     on = date(2026, 4, 20)
     day = on + timedelta(days=today)
     plan = planned(ground("hedge", "Carpinus betulus", planted_on=on.isoformat(), mulch_kind="none"), day)
-    assert len([job for job in plan.jobs if job.work in ("plant", "water")]) == left
+    of_weeks = [job for job in plan.jobs if job.work == "plant" or "in the week" in job.reason]
+    assert len(of_weeks) == left
+
+
+def test_a_watering_that_was_logged_is_not_planned_again() -> None:
+    on = date(2026, 4, 20)
+    at = ground("hedge", "Carpinus betulus", planted_on=on.isoformat(), mulch_kind="none")
+    week = next(job for job in planned(at, on).jobs if job.name.endswith("week 2"))
+    logged = Entry(9, 5, week.on, None, Kilograms(0.0), at.size_m2)
+    done = stand(replace(week, key=5), at.size_m2, at.size_m2, (logged,), week.on)
+    book = AreaBook(at, (done,), (logged,), week.on)
+    again = plan_garden(planting_of(at), book, SHELF, season_start(VALE, week.on), week.on)
+    names = [job.name.rpartition(", ")[2] for job in again.jobs if job.work == "water"]
+    assert "week 2" not in names
+    assert names[:2] == ["week 3", "week 4"]
 
 
 def test_plants_of_this_year_among_older_ones_are_named_watered_and_left_unfed() -> None:
@@ -498,7 +514,9 @@ def test_plants_of_this_year_among_older_ones_are_named_watered_and_left_unfed()
     plan = planned(at, today)
     assert feeds_of(plan)  # the older ones have their year
     assert [job.name for job in plan.jobs if job.work == "plant"] == ["Plant 4 × Rosa hybrids"]
-    assert sum("4 × Rosa hybrids to the roots" in job.name for job in plan.jobs if job.work == "water") == 4
+    waters = [job for job in plan.jobs if job.work == "water"]
+    assert sum("in the week" in job.reason for job in waters) == 4
+    assert all("4 × Rosa hybrids to the roots" in job.name for job in waters)
     said = next(one for one in plan.said if one.code == "new_among").sentence
     assert "4 × Rosa hybrids, planted 18 April 2026" in str(said)
     assert "until 18 April 2027" in str(said)

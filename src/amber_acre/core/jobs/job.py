@@ -64,6 +64,8 @@ PLACEMENT_WORDS: dict[Placement, str] = {
 Maker = Literal["season", "care", "up", "down", "nutrient", "physical", "water", "hand"]
 MAKERS: tuple[Maker, ...] = get_args(Maker)
 
+NEW_ROOTS = "plants of this year"  # what planting and the waterings after it answer
+
 
 @dataclass(frozen=True)
 class Job:
@@ -104,6 +106,11 @@ class Job:
     def passes(self) -> bool:
         """True of a feed of a plan that is not made up for after its window: growth that has passed is not fed."""
         return self.maker == "season" or (self.maker == "care" and self.work in ("feed", "drench"))
+
+    @property
+    def for_new_roots(self) -> bool:
+        """True of a watering of what has not rooted yet: rain can take its place."""
+        return self.work == "water" and self.answers == NEW_ROOTS
 
     @property
     def material(self) -> Product:

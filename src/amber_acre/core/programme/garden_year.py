@@ -95,7 +95,10 @@ def plan_garden(
         said += of_feeds
     planted = [use.on for use in book.uses if use.work == "plant"]
     planted += [job.on for job in pinned if job.work == "plant"]
-    jobs += _passed(book, planting_jobs(planting, today, planted))
+    watered = [use.on for use in book.uses if use.work == "water"]
+    watered += [job.on for job in pinned if job.work == "water"]
+    visits = {*visited, *(job.on for job in (*pinned, *jobs))}
+    jobs += _passed(book, planting_jobs(planting, year, next_season_start(start), today, planted, watered, visits))
     jobs += _passed(book, repotting(planting, year, today, planted))
     said += said_of_roses(planting)
     soil_jobs, of_soil = soil_of(planting, book, shelf, year, today)

@@ -6,8 +6,8 @@ from datetime import date, timedelta
 
 from amber_acre.core.jobs.standing import StandingJob, State
 from amber_acre.core.rules.held_day import USUAL, Limits, thrown
-from amber_acre.core.rules.hold_checks import DUSTY, SPROUTS_FROM_C, scorches
-from amber_acre.core.rules.holds import WEATHERED
+from amber_acre.core.rules.hold_checks import DUSTY, RAINED_DAYS, RAINED_MM, SPROUTS_FROM_C, scorches
+from amber_acre.core.rules.holds import weathered
 from amber_acre.core.rules.in_season import burns_in_heat
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.sentence import Degrees, Plain, RainFall, Sentence, WindSpeed
@@ -30,8 +30,12 @@ def state_in_week(job: StandingJob, sunday: date, from_day: date) -> State:
 def hold_rules(judged: JudgedJob, limits: Limits = USUAL) -> tuple[Sentence, ...]:
     """What would hold a job, for its page and sheet."""
     product = judged.product
-    if judged.job.work not in WEATHERED:
+    if not weathered(judged.job):
         return ()
+    if judged.job.for_new_roots:
+        enough = "{rain} of rain in the {days} days before and by tomorrow"
+        fell = Sentence.of(enough, rain=RainFall(RAINED_MM), days=Plain(RAINED_DAYS))
+        return fell, Sentence("frozen or saturated ground")
     pot = judged.ground.traits.by_litre
     rules = [
         Sentence.of("rain over {limit} within two days", limit=RainFall(limits.heavy_rain_mm)),

@@ -34,6 +34,7 @@ HARM_IN_HEAT: dict[Work, str] = {
     "topdress": "a dressing smothers grass that fights for water",
     "seed": "what comes up dies of it",
 }
+RAINED_DAYS, RAINED_MM = 7, 25.0  # rain that takes the place of a watering of new roots [common-practice]
 IRON_BURNS_FROM = 0.01  # fraction of iron from which a liquid scorches leaves in heat [common-practice]
 
 
@@ -353,6 +354,20 @@ def _no_water(one: HeldDay) -> Iterable[Reason]:
     )
 
 
+def _rained(one: HeldDay) -> Iterable[Reason]:
+    """Whether rain has done what a watering of new roots is for, or does it by tomorrow."""
+    seen = one.sky.ground(one.day)
+    if seen is not None and seen.on == one.day and seen.word == "wet":
+        words = "The ground is wet ({who}): roots in a ball that stands wet rot. Water when it has drained."
+        yield Reason("rain_watered", Sentence.of(words, who=Plain(seen.who)))
+        return
+    fell = sum(one.after(-n).rain_mm or 0.0 for n in range(1, RAINED_DAYS + 1))
+    coming = (one.weather.rain_mm or 0.0) + (one.after(1).rain_mm or 0.0)
+    if fell + coming >= RAINED_MM:
+        words = "{rain} of rain in the {days} days before and by tomorrow: as much as this watering."
+        yield Reason("rain_watered", Sentence.of(words, rain=RainFall(fell + coming), days=Plain(RAINED_DAYS)))
+
+
 def knows_enough(one: HeldDay) -> bool:
     """Whether the days that count are known: the day, its wind for what drifts, and the next for what may wash off."""
     if not one.weather.known or (one.sprayed and one.weather.wind_m_s is None):
@@ -374,3 +389,4 @@ CHECKS: tuple[Check, ...] = (
     _dry,
     _no_water,
 )
+WATER_CHECKS: tuple[Check, ...] = (_frozen, _rained)  # of a watering of new roots

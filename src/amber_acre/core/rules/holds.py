@@ -14,7 +14,7 @@ from amber_acre.core.by_content import by_content
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.held_day import USUAL, HeldDay, Limits, Reason
-from amber_acre.core.rules.hold_checks import CHECKS, LIGHT_RAIN_MM, knows_enough, must_be_watered
+from amber_acre.core.rules.hold_checks import CHECKS, LIGHT_RAIN_MM, WATER_CHECKS, knows_enough, must_be_watered
 from amber_acre.core.season.weather import Sky
 from amber_acre.core.sentence import Degrees, Plain, RainFall, Sentence
 
@@ -63,15 +63,21 @@ class DayVerdict:
         return self.verdict in ("go", "water in", "rain waters it in")
 
 
+def weathered(job: Job) -> bool:
+    """Whether the weather can hold a job: rain takes the place of a watering of new roots, of no other watering."""
+    return job.work in WEATHERED or job.for_new_roots
+
+
 def day_verdict(
     job: Job, ground: Ground, sky: Sky, day: date, limits: Limits = USUAL, hour: int = WORKING_HOUR
 ) -> DayVerdict:
     """What a day says to a job that is done at about ``hour`` (0–23); pure in everything it is given."""
-    if job.work not in WEATHERED:
+    if not weathered(job):
         return DayVerdict(day, "go")
     one = HeldDay(job, ground, sky, day, hour, limits)
     rests, made_up = _rests_on(one)
-    held = tuple(reason for check in CHECKS for reason in check(one))
+    checks = WATER_CHECKS if job.for_new_roots else CHECKS
+    held = tuple(reason for check in checks for reason in check(one))
     if held:
         return DayVerdict(day, "hold", held, None, rests, made_up)
     if not knows_enough(one):

@@ -148,6 +148,13 @@ def days_into_rains(climate: Climate, day: date, share: float) -> int:
     return round(wet[int(len(wet) * share)] * 365 / STEPS) if share > 0 else 0
 
 
+def met_by_rain(climate: Climate, day: date, days: int) -> float:
+    """Usual rain over reference evapotranspiration of so many days (1 or more) from ``day``; 0 or above."""
+    year = phases(climate)
+    steps = list(year.steps_of(day, days))
+    return float(year.rain_mm[steps].sum() / max(float(year.et_mm[steps].sum()), 1e-9))
+
+
 def _met_by_rain(climate: Climate) -> np.ndarray[tuple[int], np.dtype[np.float64]]:
     """Rain over reference evapotranspiration, step by step of the year."""
     year = phases(climate)
