@@ -15,7 +15,7 @@ from amber_acre.core.care.said import Said
 from amber_acre.core.care.unfed import left_out
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
-from amber_acre.core.jobs.job import Job
+from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.garden_feeds import LOOK_DAYS, PULLED_BACK_MM, stops
 from amber_acre.core.programme.garden_soil import soil_of
@@ -93,13 +93,7 @@ def plan_garden(
         fed, of_feeds = bed_feeds(mixed, asked, season)
         jobs += fed
         said += of_feeds
-    planted = [use.on for use in book.uses if use.work == "plant"]
-    planted += [job.on for job in pinned if job.work == "plant"]
-    watered = [use.on for use in book.uses if use.work == "water"]
-    watered += [job.on for job in pinned if job.work == "water"]
-    visits = {*visited, *(job.on for job in (*pinned, *jobs))}
-    jobs += _passed(book, planting_jobs(planting, year, next_season_start(start), today, planted, watered, visits))
-    jobs += _passed(book, repotting(planting, year, today, planted))
+    jobs += _of_new_plants(planting, year, replace(season, pinned=(*pinned, *jobs)))
     said += said_of_roses(planting)
     soil_jobs, of_soil = soil_of(planting, book, shelf, year, today)
     jobs += _not_done(book, soil_jobs, today)
@@ -115,6 +109,19 @@ def plan_garden(
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     need = planting_need(mixed, asked, season)
     return GardenPlan(planting, year, start, asked, need, numbered, _unsaid(said), cover, pots)
+
+
+def _of_new_plants(planting: Planting, year: Stages, season: Season) -> list[Job]:
+    """Planting, the waterings after it and repotting, beside what is planned of the season by now."""
+
+    def _days_of(work: Work) -> list[date]:
+        done = [use.on for use in season.book.uses if use.work == work]
+        return done + [job.on for job in season.pinned if job.work == work]
+
+    visits = {*season.visited, *(job.on for job in season.pinned)}
+    planted, today = _days_of("plant"), season.day
+    new = planting_jobs(planting, year, next_season_start(season.start), today, planted, _days_of("water"), visits)
+    return _passed(season.book, new) + _passed(season.book, repotting(planting, year, today, planted))
 
 
 def _of_strange(planting: Planting) -> list[Said]:
