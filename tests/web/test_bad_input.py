@@ -139,7 +139,7 @@ ENTRY_FAULTS = [
     ({"amount": ""}, "amount", "Type a weight"),
     ({"amount": "6.4 L"}, "amount", "not a unit of weight"),
     ({"amount": "64 kg"}, "amount", "times the planned"),
-    ({"covered": "4,400 m²"}, "covered", "more than the area"),
+    ({"covered": "4,400 m²"}, "covered", "more than the ground it lies on here"),
     ({"covered": "0"}, "covered", "above zero"),
     ({"amount": "9.2 kg"}, "reason", "over a tenth off"),
     ({"amount": "11 kg"}, "reason", "above the label"),

@@ -110,6 +110,29 @@ def test_a_finding_opens_a_trees_year(demo: Browser, demo_engine: Engine) -> Non
     assert "short shoots" in words(demo, f"/areas/{key}/year")
 
 
+def test_mulch_logged_without_a_job_is_asked_about_beyond_its_ring(demo: Browser, demo_engine: Engine) -> None:
+    """The birch's roots reach over 46 m²; its mulch lies on a ring, and a feed on all of it."""
+    key = area(demo_engine, "North birch")
+    with demo_engine.connect() as connection:
+        products = {name: str(n) for n, name in connection.execute(text("SELECT id, name FROM products"))}
+    form = {
+        "form_key": "ring" * 5,
+        "amount": "0.2 m³",
+        "covered": "46.32 m²",
+        "applied_on": "2026-05-26",
+        "who": "Wren",
+    }
+    mulch = form | {"product": products["Lane Chips"]}
+    assert "It lies on 4.2" in html.unescape(demo.post(f"/areas/{key}/log/reading", mulch).text)
+    assert "It lies on" not in demo.post(f"/areas/{key}/log/reading", mulch | {"covered": "4.2 m²"}).text
+    asked = demo.post(f"/areas/{key}/log", mulch)
+    assert asked.status_code == 422
+    assert "46.3 m² covered is more than the ground it lies on here, 4.2" in sentence_beside(asked.text, "covered")
+    feed = form | {"product": products["Slowburn 20-0-8"], "amount": "0.5 kg"}
+    assert "is more than the ground" not in demo.post(f"/areas/{key}/log", feed).text
+    assert demo.post(f"/areas/{key}/log", mulch | {"covered": "4.2 m²", "reason": "more lay there"}).status_code == 303
+
+
 def test_the_mulch_planner_of_pots_says_that_their_year_lays_none(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Citrus in pots")
     said = words(demo, f"/areas/{key}/mulch")

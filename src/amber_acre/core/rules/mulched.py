@@ -59,12 +59,16 @@ def mulch_of(ground: Ground, product: Product | None, work: Work) -> Mulch | Non
     return MULCHES.get(product.soil.material)
 
 
+def mulch_lies_on_m2(ground: Ground, product: Product | None, work: Work) -> SquareMetres | None:
+    """Ground that a product lies on as mulch, m²; None of what lays none."""
+    mulch = mulch_of(ground, product, work)
+    return None if mulch is None else SquareMetres(lies_on_m2(ground, mulch))
+
+
 def laid_on_m2(ground: Ground, job: Job) -> SquareMetres | None:
     """Ground that a job's mulch is laid on; None of a job that lays none."""
-    mulch = mulch_of(ground, job.product, job.work)
-    if mulch is None and job.dose.basis != "volume":
-        return None
-    return SquareMetres(lies_on_m2(ground, mulch))
+    on = mulch_lies_on_m2(ground, job.product, job.work)
+    return SquareMetres(lies_on_m2(ground, None)) if on is None and job.dose.basis == "volume" else on
 
 
 def where_it_lies(ground: Ground, job: Job, rate_g_m2: float, over_all_g_m2: float) -> GramsPerSquareMetre:

@@ -17,7 +17,7 @@ from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.judge import AreaBook, stops, wants_reason
-from amber_acre.core.rules.mulched import lies_on_m2, mulch_of
+from amber_acre.core.rules.mulched import mulch_lies_on_m2
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.exchange.daybook_csv import EntryLine, read_daybook
 from amber_acre.exchange.days import DayOrder, order_told, read_day
@@ -95,9 +95,9 @@ def _read(session: Reading, text: str, today: date) -> list[Line]:
         if line.entry is None or line.area is None:
             continue
         book = found[line.area.id]
-        mulch = mulch_of(book.ground, line.entry.product, "spread")
-        if mulch is not None and not line.line.text("covered_m2"):  # on its own ground where nobody says
-            line.entry = replace(line.entry, covered_m2=SquareMetres(lies_on_m2(book.ground, mulch)))
+        lies_on = mulch_lies_on_m2(book.ground, line.entry.product, "spread")
+        if lies_on is not None and not line.line.text("covered_m2"):  # on its own ground where nobody says
+            line.entry = replace(line.entry, covered_m2=lies_on)
         held = entry_held_as_seen(session, line.area, line.entry, book.ground, None)
         line.past = [*_judged(book, line.entry), *(Verdict("held-that-day", "warn", sentence) for sentence in held)]
         found[line.area.id] = book.with_entry(line.entry)

@@ -16,11 +16,15 @@ from amber_acre.web.forms.reading import Form
 
 UNHEARD_OF_TIMES = 5.0  # times what is plausible on a label of the family
 IMPOSSIBLE_G_M2 = 500_000.0  # half a metre of stone lies lighter
+WIDER = 1.05  # times the ground something lies on, from which what was covered is asked about
 FAR_OFF = 3.0  # an amount this many times off the plan is asked about
 
 
 class EntryForm(Form):
-    """An entry as typed. Context: ``shelf``, ``today``, ``size_m2``, ``planned_g_m2`` or None, ``bare_area``."""
+    """An entry as typed.
+
+    Context: ``shelf``, ``today``, ``size_m2`` by product, ``planned_g_m2`` or None, ``bare_area``.
+    """
 
     form_key: Needed
     product: int
@@ -75,16 +79,23 @@ class EntryForm(Form):
                 value=rate,
                 limits=(0, IMPOSSIBLE_G_M2),
             )
-        doubt = _doubt(rate, covered, context["size_m2"], context.get("planned_g_m2"), unheard_of)
+        size_m2 = context["size_m2"](context["shelf"][self.product])
+        doubt = _doubt(rate, covered, size_m2, context.get("planned_g_m2"), unheard_of)
         if doubt is not None and not self.confirmed:
             raise doubt
         return self
 
 
+def wider(covered_m2: float, size_m2: float) -> bool:
+    """Whether more was covered than there is of the ground it lies on."""
+    return covered_m2 > size_m2 * WIDER
+
+
 def _doubt(rate: float, covered: float, size_m2: float, planned: float | None, unheard_of: float) -> AmberError | None:
-    if covered > size_m2 * 1.05:
+    if wider(covered, size_m2):
         return Doubtful(
-            f"{covered:,.0f} m² covered is more than the area, {size_m2:,.0f} m². Correct it, or confirm.",
+            f"{covered:,.3g} m² covered is more than the ground it lies on here, {size_m2:,.3g} m². Correct it, or"
+            " confirm.",
             field="covered",
         )
     if rate > unheard_of:

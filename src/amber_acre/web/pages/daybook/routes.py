@@ -3,24 +3,19 @@
 from __future__ import annotations
 
 import secrets
-from collections.abc import Mapping
-from dataclasses import dataclass
 from datetime import UTC, date, datetime, timedelta
 from typing import Annotated, Any
 
-from fastapi import APIRouter, HTTPException, Query, Request
+from fastapi import APIRouter, Query, Request
 from fastapi.responses import HTMLResponse, Response
 
 from amber_acre.core import typed
 from amber_acre.core.errors import AmberError
-from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.products.nutrients import carried
-from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.cautions import cautions_for
-from amber_acre.core.rules.judge import RULE_BY_KEY, AreaBook, stops, wants_reason
-from amber_acre.core.rules.judged import JudgedJob, judged_job
+from amber_acre.core.rules.judge import RULE_BY_KEY, stops, wants_reason
 from amber_acre.core.rules.label import above_label
 from amber_acre.core.rules.off_plan import off_plan
 from amber_acre.core.rules.rule import Verdict
@@ -28,67 +23,23 @@ from amber_acre.core.sentence import Mass, OnDay, Plain, Sentence
 from amber_acre.core.tolerance import over
 from amber_acre.exchange.daybook_csv import EntryTexts, write_daybook
 from amber_acre.store import daybook as store
-from amber_acre.store.areas import area_of
-from amber_acre.store.books import book_of
-from amber_acre.store.jobs import job_row, standing_jobs, went_down
+from amber_acre.store.jobs import job_row, went_down
 from amber_acre.store.machines import settings_for
-from amber_acre.store.shelf import product_of, shelf
 from amber_acre.store.stock import stock_is_kept, stock_kg
-from amber_acre.store.tables import AreaRow, EntryRow
+from amber_acre.store.tables import EntryRow
 from amber_acre.store.written import lines_of, years_written
 from amber_acre.web.figures import plain_figure
 from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
-from amber_acre.web.pages.daybook.forms import EntryForm
+from amber_acre.web.pages.daybook.forms import EntryForm, wider
+from amber_acre.web.pages.daybook.logged import Logged, logged
 from amber_acre.web.shown import Shown
 from amber_acre.web.skies import entry_held_as_seen
 from amber_acre.web.who import KEPT_FOR_S, WHO, last_logged_by, who_cookie
 
 router = APIRouter()
 EARLY_DAYS = 14  # an entry so long before its window wants its reason [common-practice]
-
-
-@dataclass(frozen=True)
-class _Logged:
-    """What an entry is written for: an area, a job of it or none, the entry it corrects or none."""
-
-    area: AreaRow
-    book: AreaBook
-    judged: JudgedJob | None
-    corrects: EntryRow | None
-    products: Mapping[int, Product]
-
-    @property
-    def planned_g_m2(self) -> float | None:
-        """The rate planned, where it lies."""
-        planned = self.judged is not None and self.judged.product is not None
-        return float(self.judged.planned_where_g_m2) if planned and self.judged else None
-
-    @property
-    def planned_dose(self) -> Dose | None:
-        """The dose planned, in its own basis."""
-        return self.judged.job.dose if self.judged else None
-
-    @property
-    def size_m2(self) -> SquareMetres:
-        """What is to be covered: a feed covers the patches fed with their lawn."""
-        return self.judged.stands.size_m2 if self.judged else self.book.ground.size_of_entry(None, None)
-
-    @property
-    def lies_on_m2(self) -> SquareMetres:
-        """The ground of it that what is planned lies on."""
-        return self.judged.lies_on_m2 if self.judged else self.size_m2
-
-    @property
-    def planned_product(self) -> Product | None:
-        """What was planned to go down."""
-        return self.judged.product if self.judged else None
-
-    @property
-    def query(self) -> str:
-        """The part of the address that names the job."""
-        return f"?job={self.judged.job.key}" if self.judged else ""
 
 
 @router.get("/daybook")
@@ -121,7 +72,7 @@ def export_entries(session: Reading) -> Response:
 
 @router.get("/areas/{area_id}/log")
 def new_entry(request: Request, session: Reading, today: Today, area_id: Key, job: Key | None = None) -> HTMLResponse:
-    what = _logged(session, area_id, job, None, today)
+    what = logged(session, area_id, job, None, today)
     return _form(request, session, what, Read(None, _blank(what, today) | last_logged_by(request.cookies.get(WHO, ""))))
 
 
@@ -134,7 +85,7 @@ def write_entry(
     area_id: Key,
     job: Key | None = None,
 ) -> Response:
-    return _write(request, session, posted, today, _logged(session, area_id, job, None, today))
+    return _write(request, session, posted, today, logged(session, area_id, job, None, today))
 
 
 @router.post("/areas/{area_id}/log/reading")
@@ -142,7 +93,7 @@ def reading(
     request: Request, session: Reading, posted: Posted, today: Today, area_id: Key, job: Key | None = None
 ) -> HTMLResponse:
     """What was typed so far, converted: amount, rate on the area covered, nitrogen it brings; and the cautions."""
-    what = _logged(session, area_id, job, None, today)
+    what = logged(session, area_id, job, None, today)
     product = what.products.get(int(posted.get("product", "")) if posted.get("product", "").isdecimal() else 0)
     reading: dict[str, Any] = {"product": product, "amount_kg": None, "rate": None, "brings": None, "sentence": ""}
     if product is not None and posted.get("amount", "").strip():
@@ -152,6 +103,7 @@ def reading(
                 posted.get("covered", ""), "ft²" if what.area.property.units == "us" else "m²", "covered"
             )
             entry = Entry(0, None, today, product, Kilograms(reading["amount_kg"]), SquareMetres(covered.value))
+            reading["wider_than"] = what.lies_on(product) if wider(covered.value, what.lies_on(product)) else None
             planned, key = what.planned_dose, what.planned_product.key if what.planned_product else None
             reading["rate"] = entry.achieved_rate_g_m2
             reading["dose"] = entry.dose_by(planned, key, what.size_m2)
@@ -173,7 +125,7 @@ def reading(
 @router.get("/entries/{entry_id}/correct")
 def new_correction(request: Request, session: Reading, today: Today, entry_id: Key) -> HTMLResponse:
     row = found(_of_product(session, entry_id), "This entry")
-    job = _logged(session, row.area_id, row.job_id, row, today)
+    job = logged(session, row.area_id, row.job_id, row, today)
     typed_text = {
         "form_key": secrets.token_hex(16),
         "product": str(row.product_id),
@@ -192,7 +144,7 @@ def new_correction(request: Request, session: Reading, today: Today, entry_id: K
 @router.post("/entries/{entry_id}/correct")
 def write_correction(request: Request, session: Writing, posted: Posted, today: Today, entry_id: Key) -> Response:
     row = found(_of_product(session, entry_id), "This entry")
-    return _write(request, session, posted, today, _logged(session, row.area_id, row.job_id, row, today))
+    return _write(request, session, posted, today, logged(session, row.area_id, row.job_id, row, today))
 
 
 def _texts(row: EntryRow) -> EntryTexts:
@@ -216,24 +168,7 @@ def _of_product(session: Reading, entry_id: int) -> EntryRow | None:
     return row if row is not None and row.product_id is not None else None
 
 
-def _logged(session: Reading, area_id: int, job_id: int | None, corrects: EntryRow | None, today: date) -> _Logged:
-    area = found(area_of(session, area_id), "This area")
-    row = job_row(session, job_id) if job_id else None
-    if job_id and (row is None or row.area_id != area_id):
-        raise HTTPException(404, "This job is not one of this area. Open it from the area's year, and log it there.")
-    book = book_of(session, area, today)
-    products = {p.key: p for p in shelf(session)}
-    for kept in (row.product if row else None, corrects.product if corrects else None):
-        if kept is not None:
-            products.setdefault(kept.id, product_of(kept))
-    judged = None
-    if row is not None:
-        stands = next((one for one in book.jobs if one.job.key == row.id), None)
-        judged = judged_job(book, stands or standing_jobs(session, [row], today)[0][1])
-    return _Logged(area, book, judged, corrects, products)
-
-
-def _blank(job: _Logged, today: date) -> dict[str, str]:
+def _blank(job: Logged, today: date) -> dict[str, str]:
     units = units_of(job.area.property.units)
     return {
         "form_key": secrets.token_hex(16),
@@ -243,7 +178,7 @@ def _blank(job: _Logged, today: date) -> dict[str, str]:
     }
 
 
-def _as_planned(posted: dict[str, str], job: _Logged, today: date) -> dict[str, str]:
+def _as_planned(posted: dict[str, str], job: Logged, today: date) -> dict[str, str]:
     """The form with what the plan knows: product, amount and area, today, and the key the job itself gives."""
     product, rate = job.planned_product, job.planned_g_m2
     if product is None or rate is None:
@@ -254,20 +189,20 @@ def _as_planned(posted: dict[str, str], job: _Logged, today: date) -> dict[str, 
     return _blank(job, today) | {"amount": amount} | {name: text for name, text in posted.items() if text.strip()}
 
 
-def _context(posted: dict[str, str], job: _Logged, today: date) -> tuple[str, dict[str, Any]]:
+def _context(posted: dict[str, str], job: Logged, today: date) -> tuple[str, dict[str, Any]]:
     """The unit of a bare area, and what the form is read with."""
     bare = "ft²" if job.area.property.units == "us" else "m²"
     return bare, {
         "shelf": job.products,
         "today": today,
-        "size_m2": job.size_m2,
+        "size_m2": job.lies_on,
         "planned_g_m2": job.planned_g_m2,
         "bare_area": bare,
         "may_void": job.corrects is not None and "nothing" in posted,
     }
 
 
-def _write(request: Request, session: Writing, posted: dict[str, str], today: date, job: _Logged) -> Response:
+def _write(request: Request, session: Writing, posted: dict[str, str], today: date, job: Logged) -> Response:
     if "as_planned" in posted and job.corrects is None:
         posted = _as_planned(posted, job, today)
     bare, context = _context(posted, job, today)
@@ -327,7 +262,7 @@ def _write(request: Request, session: Writing, posted: dict[str, str], today: da
     return answer
 
 
-def _after(job: _Logged, to_the_week: bool) -> Response:
+def _after(job: Logged, to_the_week: bool) -> Response:
     """Where a logged job leads: back to the week, to the job, or to its area."""
     if to_the_week:
         return go("/")
@@ -339,7 +274,7 @@ def _after(job: _Logged, to_the_week: bool) -> Response:
     return go(f"/properties/{job.area.property_id}?area={job.area.id}{number}#ledger")
 
 
-def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Sentence]:
+def _reasons_wanted(session: Reading, job: Logged, entry: Entry) -> list[Sentence]:
     """What the entry goes past: what the judge says of it by what went down when, its window, and the plan by a
     tenth."""
     found: list[Sentence] = []
@@ -371,7 +306,7 @@ def _reasons_wanted(session: Reading, job: _Logged, entry: Entry) -> list[Senten
     return [*found, *(verdict.sentence for verdict in wants_reason(job.book.judged_entry(entry)))]
 
 
-def _settings(session: Reading, job: _Logged) -> list[str]:
+def _settings(session: Reading, job: Logged) -> list[str]:
     """What each spreader is set to for what was planned, to be picked from."""
     product, rate = job.planned_product, job.planned_g_m2
     if product is None or not rate:
@@ -380,7 +315,7 @@ def _settings(session: Reading, job: _Logged) -> list[str]:
     return [f"{one.machine}: {plain_figure(one.setting, 3)}" for one in found if one.setting is not None]
 
 
-def _form(request: Request, session: Reading, job: _Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
+def _form(request: Request, session: Reading, job: Logged, read: Read[EntryForm], status: int = 200) -> HTMLResponse:
     product = job.planned_product
     amount_kg = job.planned_g_m2 * job.lies_on_m2 / 1000 if job.planned_g_m2 else None
     return render(
