@@ -212,6 +212,24 @@ def _on_the_phone(window: Browser, address: str) -> None:
     accessible(page)
 
 
+def test_a_row_is_a_card_on_the_phone_with_each_figure_by_its_name(
+    window: Browser, demo_settings_copy: Settings
+) -> None:
+    with served(demo_settings_copy) as address:
+        page = window.new_page(viewport=PHONE)
+        for url, region, label in (
+            ("/properties/1?area=1", "Rounds table", "Rate"),
+            ("/areas/21/year", "Jobs of the year", "Amount"),
+            ("/buying", "What to buy", "Left at the end"),
+        ):
+            page.goto(address + url)
+            table = page.get_by_role("region", name=region)
+            assert table.evaluate("one => one.scrollWidth <= one.clientWidth")
+            said = "one => getComputedStyle(one, '::before').content"
+            assert table.locator(f'td[data-label="{label}"]').first.evaluate(said) == f'"{label}"'
+        page.close()
+
+
 def test_a_pot_is_logged_by_the_litre_on_the_phone(window: Browser, demo_settings_copy: Settings) -> None:
     with served(demo_settings_copy) as address:
         page = window.new_page(viewport=PHONE)

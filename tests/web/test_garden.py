@@ -110,6 +110,13 @@ def test_a_finding_opens_a_trees_year(demo: Browser, demo_engine: Engine) -> Non
     assert "short shoots" in words(demo, f"/areas/{key}/year")
 
 
+def test_feeds_are_numbered_among_themselves_on_their_lane(demo: Browser, demo_engine: Engine) -> None:
+    """The long border has two feeds, a mulching and ten waterings between them."""
+    lane = demo.get(f"/areas/{area(demo_engine, 'Long border')}/year").text
+    assert re.findall(r">F(\d+) ", lane) == ["1", "2"]
+    assert lane.count(">W<") == 10
+
+
 def test_mulch_logged_without_a_job_is_asked_about_beyond_its_ring(demo: Browser, demo_engine: Engine) -> None:
     """The birch's roots reach over 46 m²; its mulch lies on a ring, and a feed on all of it."""
     key = area(demo_engine, "North birch")

@@ -253,12 +253,13 @@ def _poles(year: LawnYear, day: date, shown: Shown) -> list[_Pole]:
 
 def _job_poles(jobs: Sequence[JudgedJob], scale: Scale, day: date, shown: Shown) -> list[_Pole]:
     """Poles of jobs beside the rounds inside the season: their letter, number and amount."""
-    poles = []
-    for one in jobs:
-        if one.job.skipped or not scale.start <= one.on < scale.end:
+    poles, inside = [], [one for one in jobs if scale.start <= one.on < scale.end]
+    feeds = sorted(one.job.number for one in inside if _feeds_planting(one))
+    for one in inside:
+        if one.job.skipped:
             continue
         product, state = one.product, one.state(day)
-        letter = _letter(one)
+        letter = f"F{feeds.index(one.job.number) + 1}" if _feeds_planting(one) else _letter(one)
         amount = (
             f" {shown.amount(product, one.logged_kg or one.amount_kg)}"
             if product and one.job.dose.basis != "water"
@@ -269,13 +270,17 @@ def _job_poles(jobs: Sequence[JudgedJob], scale: Scale, day: date, shown: Shown)
     return poles
 
 
+def _feeds_planting(one: JudgedJob) -> bool:
+    """Whether a job is a feed of a planting's year; they are numbered among themselves."""
+    fed = one.product is not None and one.product.total_nitrogen > 0
+    return fed and one.job.maker == "care" and one.job.work != "mulch"
+
+
 def _letter(one: JudgedJob) -> str:
-    """The letters of a job on its flag: feeds of plantings by number, mulch as such, the rest by what goes down."""
+    """The letters of a job on its flag: mulch as such, the rest by what goes down."""
     product, work = one.product, one.job.work
     if work == "mulch":
         return "Mulch"
-    if product is not None and one.job.maker == "care" and product.total_nitrogen > 0:
-        return f"F{one.job.number}"
     if product is not None and product.soil.material in CHELATES:
         return "Fe"
     return LETTERS.get(product.family, "A") if product else LETTERS.get(work, work.capitalize())
