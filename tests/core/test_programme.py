@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date, timedelta
-from typing import Any
+from typing import Any, Literal
 
 import numpy as np
 import pytest
@@ -29,6 +29,7 @@ from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import judged_job
 from amber_acre.core.rules.local import RuleSet
 from amber_acre.core.season.climate import MonthDay, season_start
+from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.growing import grows_on
 from amber_acre.core.season.windows import Blackout
 from amber_acre.core.tables.grasses import GRASSES
@@ -130,6 +131,16 @@ def test_without_irrigation_dry_months_take_nitrogen_off() -> None:
     assert 0.5 < dry.yearly_g_m2 / wet.yearly_g_m2 < 0.95
     july = slice(122, 153)
     assert dry.demand_g_m2[july].sum() / dry.yearly_g_m2 < wet.demand_g_m2[july].sum() / wet.yearly_g_m2
+
+
+@pytest.mark.parametrize(("half", "day"), [("south", date(2026, 5, 27)), ("north", date(2026, 11, 27))])
+def test_feeds_of_a_mild_winter_are_called_by_their_season(half: Literal["north", "south"], day: date) -> None:
+    """Planned late in autumn where grass grows on: the feed of January (July) is winter's, and the first after it
+    spring's."""
+    climate = next(one for one in KINDS if one.key == "humid-subtropical").climate(half)
+    shaded = replace(lawn(grass="tall-fescue", climate=climate, rules=FREE, irrigated=False), sun_hours=3.5)
+    made = plan_year(shaded, SHELF, season_start(climate, day), day)
+    assert [one.name for one in made.rounds] == ["Main feed", "Winter feed", "Spring feed"]
 
 
 def test_the_cool_season_pattern_in_the_vale() -> None:
@@ -410,6 +421,13 @@ def test_the_reason_says_what_decided() -> None:
     made = plan(place)
     assert all("Soil near" in r.reason and "of nitrogen from" in r.reason for r in made.rounds)
     assert any("Next best" in r.reason for r in made.rounds)
+    cheap = product(13, "Cheaper 21-0-0", {"ammoniacal": 21}, (8, 20), pack=(25, 20))
+    dear = product(14, "Dearer 21-0-0", {"nitrate": 21}, (5, 20), pack=(25, 25))
+    beside = [one for one in plan(place, [cheap, dear]).rounds if "Next best" in one.reason]
+    assert beside
+    for one in beside:
+        other = "Dearer 21-0-0, 25% dearer" if one.material is cheap else "Cheaper 21-0-0, 20% cheaper"
+        assert f"Next best: {other} for as much nitrogen." in one.reason
     assert "No other feed that was weighed fits then" in plan(place, [QUICK]).rounds[0].reason
     with_p = product(12, "Cheap 21-5-0", {"ammoniacal": 21}, (8, 20), p2o5=5, pack=(25, 2))
     assert {r.material.name for r in plan(place, [QUICK, with_p]).rounds} == {"Quickstep 21-0-0"}

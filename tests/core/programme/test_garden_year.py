@@ -298,6 +298,19 @@ def feeds_of(plan: GardenPlan) -> list[Job]:
     return [job for job in plan.jobs if job.product is not None and job.product.total_nitrogen and job.work != "mulch"]
 
 
+@pytest.mark.parametrize(("interval", "days", "waits"), [(85, 0, True), (86, 1, True), (99, 14, True), (100, 0, False)])
+def test_a_round_waits_a_fortnight_for_the_product_that_suits_best(interval: int, days: int, waits: bool) -> None:
+    """Palms are fed 85 days after their first feed: with food of their own as soon as its label lets them."""
+    own = [with_label(one, interval_days=interval) if one.name == "palm_slow" else one for one in SHELF]
+    at = ground("bed", "3 × Trachycarpus fortunei", in_climate("hot-desert", "north"))
+    first, second, *_ = feeds_of(
+        plan_garden(planting_of(at), AreaBook(at, (), (), date(2026, 4, 1)), own, date(2026, 2, 1), date(2026, 2, 1))
+    )
+    assert first.material.name == "palm_slow"
+    assert (second.material.name == "palm_slow") is waits
+    assert (second.on - first.on).days == 85 + days
+
+
 def fed_by(at: Ground, *rates: CountRate) -> GardenPlan:
     """The plan of a shelf with one feed, whose label gives these rates beside its own by area."""
     feed = next(one for one in SHELF if one.name == feeds_of(planned(at))[0].material.name)

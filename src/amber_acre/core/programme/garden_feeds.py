@@ -15,9 +15,11 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.programme.picking import Picked, candidates, potash
 from amber_acre.core.quantities import GramsPerSquareMetre, unrounded
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.rule import Verdict
 
 TRIED = 8  # products of a round that are put before the judge, the best first
 VISIT_DAYS = 10  # a round moves so far to a day on which somebody is there anyway [common-practice]
+WAITS_DAYS = 14  # a round waits so long for the product that suits best [common-practice]
 SHOWS_WEEKS = {True: (3, 8), False: (1, 4)}  # a slow feed, a quick one: when leaves show it [common-practice]
 LOOK_DAYS = 42  # after a feed [common-practice]
 PULLED_BACK_MM = 20.0  # of organic mulch from which granules go under it [common-practice]
@@ -43,7 +45,7 @@ def feeds(
         on = _visit(wanted, visited, today)
         picked = candidates(replace(wanted, on=on), planting, shelf, opened)[:TRIED]
         made = [given(_feed_job(planting, asked, wanted, on, one, picked)) for one in picked]
-        job = _let_pass(book, made, jobs)
+        job = _best_a_little_later(wanted, book, made, jobs) or _let_pass(book, made, jobs)
         if job is None:
             said.append(Said("no_product", _why_none(wanted, shelf, made, book, jobs), True))
             continue
@@ -160,6 +162,23 @@ def _let_pass(book: AreaBook, made: Iterable[Job], others: Sequence[Job]) -> Job
         if second is None and "stop" not in gravest:
             second = job
     return second
+
+
+def _best_a_little_later(wanted: RoundAsked, book: AreaBook, made: Sequence[Job], others: Sequence[Job]) -> Job | None:
+    """The best product on the first day of a fortnight on which its label's interval has passed, where that alone
+    stops it: better than another product at once. None of any other round."""
+    if not made or {one.rule for one in _gravely(book, made[0], others)} != {"label-interval"}:
+        return None
+    days = min((wanted.closes - made[0].on).days, WAITS_DAYS)
+    for later in range(1, days + 1):
+        job = replace(made[0], on=made[0].on + timedelta(days=later))
+        if not _gravely(book, job, others):
+            return job
+    return None
+
+
+def _gravely(book: AreaBook, job: Job, others: Sequence[Job]) -> list[Verdict]:
+    return [verdict for verdict in book.judged(job, others) if verdict.severity != "note"]
 
 
 def stops(book: AreaBook, job: Job, others: Sequence[Job]) -> bool:

@@ -137,8 +137,11 @@ def next_best(asked: Asks, choice: Choice, dose: Dose) -> str:
         return "No other feed that was weighed fits then."
     slow = own.slow / own.nitrogen
     best = min(others, key=lambda f: (abs(f.slow / f.nitrogen - slow), f.price_g / f.nitrogen))
-    more = (best.price_g / best.nitrogen - own.price_g / own.nitrogen) * brings * 100
-    return f"Next best: {best.product.name}, {abs(more):.2f} {'dearer' if more >= 0 else 'cheaper'} for 100 m²."
+    its, mine = best.price_g / best.nitrogen, own.price_g / own.nitrogen
+    if not its or not mine:
+        return f"Next best: {best.product.name}."
+    dearer = "dearer" if its >= mine else "cheaper"
+    return f"Next best: {best.product.name}, {abs(its / mine - 1):.0%} {dearer} for as much nitrogen."
 
 
 def _beside(asked: Asks, feed: Feed, soil: SoilFindings) -> str:

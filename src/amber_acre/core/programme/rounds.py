@@ -25,6 +25,7 @@ IRON_FOR_COLOUR_G_M2 = 0.2  # of Fe: colour without blackening [from-memory]
 IRON_AT_MOST_G_M2 = 0.6  # of one spray [from-memory]
 IRON_FROM = 0.01  # of mass: what a product for colour holds at least
 ROUNDED_G_M2 = 0.01
+MIDWINTER = (*range(STEPS - 4, STEPS), *range(8))  # the coldest month, the year's first steps, and those beside it
 
 
 def rounds_of(
@@ -96,7 +97,7 @@ def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
     falling = [d for d in feeds if asked.parts[d.step] == "falling" and d.step != asked.sown_step]
     main = max(falling, key=lambda d: d.rate_g_m2 * d.product.total_nitrogen, default=None)
     by_part = lawn.grass.season == "cool" and not asked.gap_steps
-    names, fed = [], 0
+    names, fed, risen = [], 0, 0
     for dose in doses:
         if dose not in feeds:
             names.append("Potash" if dose.product.k2o else "Supplement")
@@ -109,10 +110,13 @@ def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
             names.append(f"Feed {fed}")
         elif dose is main:
             names.append("Main feed")
+        elif part == "falling" and dose.step in MIDWINTER:
+            names.append("Winter feed")  # where grass grows on through it
         elif part == "falling":
             names.append("Last feed" if dose is feeds[-1] else "Autumn feed")
         elif part == "rising" and not nearly_summer(asked, dose.step):
-            names.append("Spring feed" if fed == 1 else "Late-spring feed")
+            risen += 1
+            names.append("Spring feed" if risen == 1 else "Late-spring feed")
         else:
             names.append("Summer feed")
     return names
