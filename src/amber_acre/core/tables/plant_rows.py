@@ -213,6 +213,9 @@ Hedychium gardnerianum | ginger lily; ginger | perennial \
     | 5.5–6.8 | FP | warm season | high | sensitive | t | organic | M
 Anigozanthos flavidus | kangaroo paw | perennial | 5.0–6.5 | F | all season | low | moderate | cdkt | gravel | M
 Mentha spicata | mint | perennial | 6.0–7.0 | FP | all season | medium | moderate | | organic | M
+Clivia miniata | bush lily; clivia | perennial | 5.5–6.5 | PS | all season | low | moderate | et | bark | M
+Dietes grandiflora | fairy iris | perennial | 5.5–7.5 | FP | all season | low | moderate | e | organic | M
+Plectranthus ecklonii | spur flower | perennial | 5.5–7.0 | PS | warm season | medium | moderate | t | organic | M
 """
 
 ROWS = f"{SOFT.strip()}\n{BEDDING.strip()}\n{WOODY.strip()}"

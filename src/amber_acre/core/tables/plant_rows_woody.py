@@ -245,4 +245,14 @@ Hydrangea petiolaris | climbing hydrangea | climber | 5.0–7.0 | PS | one flush
 Parthenocissus tricuspidata | three-leaved creeper | climber \
     | 5.5–7.5 | FPS | one flush | low | tolerant | | organic | M
 Dracaena marginata | dragon tree; dracaena | shrub | 6.0–7.0 | P | all season | low | sensitive | et | organic | M
+Camellia sasanqua | autumn camellia; sasanqua | shrub | 5.0–6.5 | FP | one flush | low | sensitive | aek | bark | L
+Podocarpus macrophyllus | podocarpus; yew plum | hedging \
+    | 5.5–7.0 | FP | two flushes | low | moderate | e | organic | M
+Parkinsonia florida | blue palo verde | tree | 6.5–8.5 | F | two flushes | low | tolerant | dt | gravel | M
+Prosopis velutina | velvet mesquite | tree | 6.5–8.5 | F | two flushes | low | tolerant | d | gravel | M
+Chilopsis linearis | desert willow | tree | 6.5–8.5 | F | two flushes | low | moderate | d | gravel | M
+Metrosideros excelsa | pohutukawa | tree | 5.5–7.5 | F | two flushes | low | tolerant | et | organic | M
+Phoenix dactylifera | date palm | palm | 6.5–8.5 | F | warm season | medium | tolerant | ect | organic | M
+Phoenix roebelenii | pygmy date palm | palm | 5.5–7.0 | FP | warm season | medium | moderate | ectk | organic | M
+Tecoma stans | yellow bells | shrub | 6.0–8.0 | F | warm season | medium | moderate | et | organic | M
 """
