@@ -41,7 +41,7 @@ WORK_WORDS: dict[Work, str] = {
     "plant": "plant it",
     "mulch": "lay the mulch",
     "inject": "inject it",
-    "water": "water as the week says",
+    "water": "water slowly, until it is in",
     "clip": "clip it",
     "look": "look and grade it",
     "sample": "sample and test",

@@ -73,7 +73,7 @@ def planting_jobs(
         jobs += [_plant(new)] if on >= today and not near else []
         waters = [*_first_weeks(new, today), *_until_rooted(planting, new, year, today, end)]
         open_ones = [job for job in waters if not any(job.opens <= day <= job.closes for day in watered)]
-        jobs += [_on_a_visit(job, visited) for job in open_ones]
+        jobs += _on_visits(open_ones, visited)
     return jobs
 
 
@@ -95,7 +95,7 @@ def _planted_on(planting: Planting, on: date, plants: Sequence[Grown]) -> _Plant
 def _how_much(planting: Planting) -> str:
     if planting.ground.kind != "tree" or not planting.caliper_cm:
         return f"{depth_in_both(WATER_MM)} over their ground"
-    return f"about {litres_in_both(LITRES_A_CM * planting.caliper_cm)}"
+    return f"{litres_in_both(LITRES_A_CM * planting.caliper_cm)}"
 
 
 def _plant(new: _Planted) -> Job:
@@ -106,7 +106,7 @@ def _plant(new: _Planted) -> Job:
 def _first_weeks(new: _Planted, today: date) -> list[Job]:
     """A watering a week while roots are in their ball."""
     days = [new.on + timedelta(days=7 * n) for n in range(WATERED_WEEKS)]
-    why = f"Roots reach no further than their ball yet: {new.much} in the week, in three goes, slowly."
+    why = "Roots reach no further than their ball yet: so much in the week, in three goes, over the ball."
     waters = [_water(new, day, 7, f"week {n}", why, today) for n, day in enumerate(days, start=1)]
     return [job for job in waters if job.closes >= today]
 
@@ -129,8 +129,8 @@ def _until_rooted(planting: Planting, new: _Planted, year: Stages, today: date, 
             and met_by_rain(year.climate, on, days) < carried
         ):
             why = (
-                f"Not rooted out before {rooted:%B %Y}, and usual rain falls short here now: {new.much}, slowly"
-                f"{'; every week while it is so hot' if year.hot(middle) else ''}; none after"
+                f"Not rooted out before {rooted:%B %Y}, and usual rain falls short here now"
+                f"{'; every week while it is so hot' if year.hot(middle) else ''}. None after"
                 f" {depth_in_both(WATER_MM)} of rain in a week."
             )
             gone = (on - new.on).days
@@ -140,13 +140,20 @@ def _until_rooted(planting: Planting, new: _Planted, year: Stages, today: date, 
     return jobs
 
 
-def _on_a_visit(job: Job, visited: Collection[date]) -> Job:
-    """A watering on the first day of the first half of its window on which somebody comes anyway."""
-    half = job.opens + (job.closes - job.opens) / 2
-    return replace(job, on=min((day for day in visited if job.on <= day <= half), default=job.on))
+def _on_visits(jobs: Sequence[Job], visited: Collection[date]) -> list[Job]:
+    """Waterings on days on which somebody comes anyway: the first of its window that lies within two sevenths of its
+    usual distance to the one before."""
+    placed: list[Job] = []
+    for job in jobs:
+        days = (job.closes - job.opens).days + 1
+        slack = days * 2 // 7
+        before = placed[-1].on if placed else job.on - timedelta(days=days)
+        near = [day for day in visited if job.on <= day <= job.closes and abs((day - before).days - days) <= slack]
+        placed.append(replace(job, on=min(near, default=job.on)))
+    return placed
 
 
 def _water(new: _Planted, day: date, days: int, when: str, why: str, today: date) -> Job:
-    name = f"Water {new.which or 'through'} to the roots, {when}"
+    name = f"Water {new.which or 'through'} to the roots, {when}: {new.much}"
     closes = day + timedelta(days=days - 1)
     return Job(0, name, "water", max(day, today), day, closes, answers=NEW_ROOTS, reason=why)
