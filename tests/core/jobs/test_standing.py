@@ -11,7 +11,7 @@ import pytest
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing
-from amber_acre.core.jobs.job import Job, Maker
+from amber_acre.core.jobs.job import NEW_ROOTS, Job, Maker
 from amber_acre.core.jobs.standing import COVERED_WHOLE, StandingJob, as_they_stand, packs_to_come, stand
 from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.working import Working
@@ -40,6 +40,17 @@ def standing_lime(**changes: Any) -> StandingJob:
 def test_states_by_day(maker: Maker, days: int, state: str) -> None:
     job = replace(LIMING, maker=maker)
     assert StandingJob(job, SIZE, SIZE).state(DAY + timedelta(days=days)) == state
+
+
+@pytest.mark.parametrize(
+    ("days", "answers", "state"), [(21, NEW_ROOTS, "due"), (22, NEW_ROOTS, "left out"), (22, "salt", "late")]
+)
+def test_a_watering_nobody_gave_is_left_out_after_its_window(days: int, answers: str, state: str) -> None:
+    """Rain did it, or the next one does; leaching salt still wants doing."""
+    job = replace(LIMING, maker="care", work="water", answers=answers, key=3, product=None)
+    on = DAY + timedelta(days=days)
+    assert StandingJob(job, SIZE, SIZE).state(on) == state
+    assert stand(job, SIZE, SIZE, (), on).job.counts is (state != "left out")
 
 
 def test_states_by_what_was_done() -> None:

@@ -104,8 +104,11 @@ class Job:
 
     @property
     def passes(self) -> bool:
-        """True of a feed of a plan that is not made up for after its window: growth that has passed is not fed."""
-        return self.maker == "season" or (self.maker == "care" and self.work in ("feed", "drench"))
+        """True of a feed or watering of a plan that is not made up for after its window: growth that has passed is not
+        fed, nor dry weeks watered."""
+        return (
+            self.maker == "season" or (self.maker == "care" and self.work in ("feed", "drench")) or self.for_new_roots
+        )
 
     @property
     def for_new_roots(self) -> bool:

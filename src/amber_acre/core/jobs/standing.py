@@ -70,10 +70,13 @@ class StandingJob:
         return self.done_on is not None
 
     def state(self, day: date) -> State:
-        """Where it stands on a day. Late is what still wants doing after its window, missed a feed that does not."""
+        """Where it stands on a day. Late is what still wants doing after its window, missed a feed that does not; a
+        watering of new roots is left out then, for rain or the next one took its place."""
         if self.done_on is not None and self.done_on <= day:
             return "in part" if self.in_part else "done"
         if self.job.skipped:
+            return "left out"
+        if self.job.closes < day and self.job.for_new_roots:
             return "left out"
         if self.job.closes < day:
             return "missed" if self.job.passes else "late"
@@ -94,7 +97,7 @@ class StandingJob:
 def stand(job: Job, size_m2: SquareMetres, low_m2: SquareMetres, entries: Iterable[Entry], day: date) -> StandingJob:
     """A job with what of it was logged by ``day``; ``entries`` of its area, corrected ones included.
 
-    A feed of a season whose window has closed with nothing logged is missed, and counts no more.
+    A feed of a season, or a watering, whose window has closed with nothing logged is missed, and counts no more.
     """
     own = [e for e in standing(tuple(entries)) if e.job is not None and e.job == job.key and e.on <= day]
     if job.passes and job.closes < day and not own:
