@@ -30,14 +30,14 @@ def waters(
     today: date = TODAY,
     climate: Climate = DRY,
     irrigated: bool | None = None,
-    watered: tuple[date, ...] = (),
+    watered: tuple[tuple[date, str], ...] = (),
     **texts: str,
 ) -> list[Job]:
     at = replace(ground(kind, plant, climate, planted_on=on.isoformat(), **texts), irrigated=irrigated)
     return [job for job in jobs_of(planting_of(at), today, watered) if job.work == "water"]
 
 
-def jobs_of(one: Planting, today: date, watered: tuple[date, ...] = ()) -> list[Job]:
+def jobs_of(one: Planting, today: date, watered: tuple[tuple[date, str], ...] = ()) -> list[Job]:
     start = season_start(one.ground.climate, today)
     year = stages(one.ground.climate, one.group.start_c, start)
     return planting_jobs(one, year, next_season_start(start), today, watered=watered)
@@ -98,6 +98,9 @@ def test_a_tree_roots_out_in_a_year_for_each_inch_of_its_trunk() -> None:
     assert rooted_on(one, date(2025, 5, 1)) == date(2027, 5, 1)
     thin = planting_of(ground("tree", "Quercus robur", planted_on="2025-05-01", stems="1 cm"))
     assert rooted_on(thin, date(2025, 5, 1)) == date(2026, 5, 1)
+    for stems, rooted in (("7.62 cm", date(2028, 4, 30)), ("60 cm", date(2028, 4, 30))):  # grown since
+        thick = planting_of(ground("tree", "Quercus robur", planted_on="2025-05-01", stems=stems))
+        assert rooted_on(thick, date(2025, 5, 1)) == rooted
     found = waters("tree", "Quercus robur", date(2025, 5, 1), date(2026, 5, 20), stems="5.08 cm")
     assert set(gaps(found)) == {28}
     assert [week_of(job) for job in found[:2]] == ["month 13", "month 14"]
@@ -131,8 +134,13 @@ def test_what_was_watered_is_not_watered_again() -> None:
     on = date(2026, 4, 20)
     all_of_them = waters("hedge", "Taxus baccata", on, on)
     done = all_of_them[1].opens + timedelta(days=2)
-    again = waters("hedge", "Taxus baccata", on, done, watered=(done,))
-    assert [job.name for job in again] == [job.name for job in all_of_them[2:]]
+    for words in (all_of_them[1].name, "Water through to the roots", "Leach salt"):
+        again = waters("hedge", "Taxus baccata", on, done, watered=((done, words),))
+        assert [job.name for job in again] == [job.name for job in all_of_them[2:]]
+    others = waters(
+        "hedge", "Taxus baccata", on, done, watered=((done, "Water 4 × Rosa hybrids to the roots, week 1"),)
+    )
+    assert [job.name for job in others] == [job.name for job in all_of_them[1:]]
     late = waters("hedge", "Taxus baccata", on, all_of_them[5].closes)
     assert late[0].name == all_of_them[5].name
     assert late[0].on == all_of_them[5].closes

@@ -114,13 +114,13 @@ def plan_garden(
 def _of_new_plants(planting: Planting, year: Stages, season: Season) -> list[Job]:
     """Planting, the waterings after it and repotting, beside what is planned of the season by now."""
 
-    def _days_of(work: Work) -> list[date]:
-        done = [use.on for use in season.book.uses if use.work == work]
-        return done + [job.on for job in season.pinned if job.work == work]
+    def _done(work: Work) -> list[tuple[date, str]]:
+        done = [(use.on, use.begins) for use in season.book.uses if use.work == work]
+        return done + [(job.on, job.name) for job in season.pinned if job.work == work]
 
     visits = {*season.visited, *(job.on for job in season.pinned)}
-    planted, today = _days_of("plant"), season.day
-    new = planting_jobs(planting, year, next_season_start(season.start), today, planted, _days_of("water"), visits)
+    planted, today = [on for on, _ in _done("plant")], season.day
+    new = planting_jobs(planting, year, next_season_start(season.start), today, planted, _done("water"), visits)
     return _passed(season.book, new) + _passed(season.book, repotting(planting, year, today, planted))
 
 

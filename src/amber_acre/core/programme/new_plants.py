@@ -19,12 +19,14 @@ WATERED_WEEKS = 4  # after planting, in which it is watered every week whatever 
 BETWEEN_DAYS = 14  # between waterings in the rest of a woody plant's first year [common-practice]
 LATER_DAYS = 28  # and of a tree in the years after, until it has rooted [common-practice]
 TRUNK_CM_A_YEAR = INCH_M * 100  # of trunk, for which a tree takes a year to root out [young-tree-water]
+ROOTED_AT_MOST_YEARS = 3.0  # however thick a tree has grown since [common-practice]
 LITRES_A_CM = 15.0  # of trunk, a watering: ten US gallons an inch [young-tree-water]
 WATER_MM = 25.0  # over the ground of other plants: an inch [common-practice]
 # Usual rain over reference evapotranspiration from which rain carries new roots: in the first year, and after it or
 # what comes from dry country [common-practice].
 CARRIED_FIRST, CARRIED_LATER = 0.75, 0.5
 DRY_COUNTRY = "lean"
+TO_ROOTS = " to the roots"
 LASTING = (*WOODY, "palm", DRY_COUNTRY)  # groups that are watered on after the first weeks
 
 
@@ -46,14 +48,14 @@ def planting_jobs(
     end: date,
     today: date,
     planted: Sequence[date] = (),
-    watered: Sequence[date] = (),
+    watered: Sequence[tuple[date, str]] = (),
     visited: Collection[date] = (),
 ) -> list[Job]:
     """Planting that lies ahead, and the waterings after it: mulch and feed wait for them.
 
     ``planted``: days on which it was done or stays planned; one near the day of the form is that planting. ``watered``:
-    days on which water was or stays planned; ``visited``: on which somebody comes anyway. ``end``: the day after the
-    twelve months that are planned.
+    days on which water was or stays planned, with the words of each; ``visited``: on which somebody comes anyway.
+    ``end``: the day after the twelve months that are planned.
 
     Pots are left out: they are watered all their lives, and with their feed.
     """
@@ -72,14 +74,22 @@ def planting_jobs(
         near = any(abs((day - on).days) <= SAME_PLANTING_DAYS for day in planted)
         jobs += [_plant(new)] if on >= today and not near else []
         waters = [*_first_weeks(new, today), *_until_rooted(planting, new, year, today, end)]
-        open_ones = [job for job in waters if not any(job.opens <= day <= job.closes for day in watered)]
+        had = [day for day, words in watered if _of_these(words, new)]
+        open_ones = [job for job in waters if not any(job.opens <= day <= job.closes for day in had)]
         jobs += _on_visits(open_ones, visited)
     return jobs
 
 
+def _of_these(words: str, new: _Planted) -> bool:
+    """Whether a watering reached these plants: their own did, and any that was for no others alone."""
+    return words.startswith((_to_roots(new), f"Water through{TO_ROOTS}")) or TO_ROOTS not in words
+
+
 def rooted_on(planting: Planting, on: date) -> date:
-    """When what was planted on a day has rooted: a year, of a tree a year for each inch of its trunk."""
+    """When what was planted on a day has rooted: a year, of a tree a year for each inch of its trunk up to three, for
+    the trunk is measured as it is now."""
     years = max(1.0, planting.caliper_cm / TRUNK_CM_A_YEAR) if planting.ground.kind == "tree" else 1.0
+    years = min(years, ROOTED_AT_MOST_YEARS)
     return on + timedelta(days=round(years * NEW_DAYS))
 
 
@@ -153,7 +163,11 @@ def _on_visits(jobs: Sequence[Job], visited: Collection[date]) -> list[Job]:
     return placed
 
 
+def _to_roots(new: _Planted) -> str:
+    return f"Water {new.which or 'through'}{TO_ROOTS}"
+
+
 def _water(new: _Planted, day: date, days: int, when: str, why: str, today: date) -> Job:
-    name = f"Water {new.which or 'through'} to the roots, {when}: {new.much}"
+    name = f"{_to_roots(new)}, {when}: {new.much}"
     closes = day + timedelta(days=days - 1)
     return Job(0, name, "water", max(day, today), day, closes, answers=NEW_ROOTS, reason=why)
