@@ -106,6 +106,8 @@ def test_the_letter_speaks_plainly(demo: Browser) -> None:
     assert "Colour is to be seen between" in said
     assert "Next best" not in said
     assert "cheaper" not in said
+    assert said.count("Long border: Water 5 × Rosa hybrids to the roots") > 5
+    assert said.count("Not rooted out before November 2026") == 1  # why is said once
 
 
 def test_the_letter_goes_out_as_a_pdf(demo: Browser) -> None:

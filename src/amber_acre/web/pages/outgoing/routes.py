@@ -32,11 +32,12 @@ YEAR = timedelta(days=365)
 
 @dataclass(frozen=True)
 class Told:
-    """A job as the client is told of it: the job, its area, and by when it shows."""
+    """A job as the client is told of it: the job, its area, by when it shows; ``why`` once for an area, then ''."""
 
     area: AreaRow
     judged: JudgedJob
     shows: Shows | None
+    why: str
 
 
 @router.get("/programme.schema.json")
@@ -87,12 +88,17 @@ def letter_pdf(request: Request, session: Reading, today: Today, property_id: Ke
 def _letter(request: Request, session: Reading, today: date, property_id: int, template: str) -> HTMLResponse:
     place = found(property_of(session, property_id), "This property")
     areas = areas_of(session, place.id)
-    told = [
-        Told(area, one, _shows(area, one))
+    ahead = [
+        (area, one)
         for area, one in judged_jobs(session, areas, today)
         if one.job.counts and not one.done and today <= one.on < today + YEAR
     ]
-    told.sort(key=lambda one: (one.judged.on, one.area.id))
+    told: list[Told] = []
+    said: set[tuple[int, str]] = set()
+    for area, one in sorted(ahead, key=lambda found: (found[1].on, found[0].id)):
+        why = one.job.reason.split("\n")[0]
+        told.append(Told(area, one, _shows(area, one), "" if (area.id, why) in said else why))
+        said.add((area.id, why))
     months = [(day, list(group)) for day, group in groupby(told, key=lambda one: one.judged.on.replace(day=1))]
     cautions = dict.fromkeys(c for one in told for c in one.judged.cautions)
     return render(
