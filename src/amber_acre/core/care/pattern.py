@@ -55,7 +55,8 @@ class Asks:
     be. ``ahead``: most of one dose as a multiple of the demand of the steps after it, 0: no such bound.
     ``new_grass``: sown or laid in this year; ``sown_on``: the day of seed in it, None without any; ``winter_steps``:
     those of a grass that grows while the lawn rests. ``quick_because``: why no more is quick.
-    ``carried_g_m2``: what earlier seasons still release.
+    ``carried_g_m2``: what earlier seasons still release. ``begun``: where it is planned from later on, the step
+    from which the season could be fed: what is left at its end feeds nothing beyond; None where it is planned whole.
     """
 
     phases: Phases
@@ -82,6 +83,7 @@ class Asks:
     winter_steps: tuple[int, ...] = ()
     quick_because: tuple[str, ...] = ("",) * STEPS
     carried_g_m2: Steps = field(default_factory=lambda: np.zeros(STEPS))
+    begun: int | None = None
 
     @property
     def sown_step(self) -> int | None:

@@ -13,7 +13,7 @@ from dataclasses import dataclass, field
 
 import numpy as np
 
-from amber_acre.core.care.pattern import Asks, Need
+from amber_acre.core.care.pattern import PASSED, Asks, Need
 from amber_acre.core.linear import Program, total
 from amber_acre.core.programme.feeds import (
     LEAST_NITROGEN_G_M2,
@@ -44,6 +44,7 @@ class Bought:
 FOR_ALL = Bought()  # what is bought is used elsewhere as well
 OFF_EDGE = 0.005  # a slow share is held this far above a rule's, so that rounding does not fall under it
 AHEAD_STEPS = 12  # steps whose demand bounds one dose where growth never stops: three months [common-practice]
+BEGUN_SHARE = 0.85  # of a part's share of the need in a season planned from later on [common-practice]
 CAP_STEPS = 4  # the cap of one feed holds for any four steps, 30 days [application-caps]
 
 
@@ -84,7 +85,7 @@ def build(
     model = Model(Program(), asks, tuple(feeds), carried=asks.carried_g_m2.copy())
     _uses(model, school, fixed, visited, opened)
     _bags(model, school, opened | bought.at_hand | {use.product.key for use in fixed}, bought.size_m2)
-    released = _release(model, fixed)
+    released = _release(model, school, fixed)
     _pool(model, school, released, lost)
     _caps(model, fixed)
     _shares(model, school, fixed)
@@ -182,20 +183,23 @@ def _cost_of(feed: Feed, asks: Asks, school: School) -> float:
     return cost
 
 
-def _release(model: Model, fixed: Sequence[Fixed]) -> list[list[tuple[int, float]]]:
+def _release(model: Model, school: School, fixed: Sequence[Fixed]) -> list[list[tuple[int, float]]]:
     """Terms of what is released in each step; ``carried`` of the model gets what fixed uses release."""
-    p, warmth = model.program, warmth_factor(model.asks.phases.mean_c) * STEP_DAYS
+    p, warmth, begun = model.program, warmth_factor(model.asks.phases.mean_c) * STEP_DAYS, model.asks.begun
     released: list[list[tuple[int, float]]] = [[] for _ in range(STEPS)]
     for (f, t), x in model.x.items():
         quick = model.feeds[f].quick
         if quick:
             released[t].append((x, QUICK_AT_ONCE * quick))
-            released[(t + 1) % STEPS].append((x, (1 - QUICK_AT_ONCE) * quick))
+            if (t + 1) % STEPS != begun:
+                released[(t + 1) % STEPS].append((x, (1 - QUICK_AT_ONCE) * quick))
     rates = sorted({k for feed in model.feeds for _, k in feed.classes})
     for k in rates:
         kept = np.exp(-k * warmth)
         half = np.exp(-k * warmth / 2)
         left = p.columns(STEPS)
+        if begun is not None:
+            p.cost[left[begun - 1]] += school.weights.loss
         for t in range(STEPS):
             goes_in = [
                 (x, share)
@@ -204,16 +208,26 @@ def _release(model: Model, fixed: Sequence[Fixed]) -> list[list[tuple[int, float
                 for share, rate in model.feeds[f].classes
                 if rate == k
             ]
-            row = total([(left[t], 1.0), (left[t - 1], -kept[t]), *((x, -share * half[t]) for x, share in goes_in)])
-            p.row(row, 0.0, 0.0)
-            released[t] += [(left[t - 1], 1 - kept[t]), *((x, share * (1 - half[t])) for x, share in goes_in)]
+            before = [] if t == begun else [left[t - 1]]
+            still = [(column, -kept[t]) for column in before]
+            p.row(total([(left[t], 1.0), *still, *((x, -share * half[t]) for x, share in goes_in)]), 0.0, 0.0)
+            released[t] += [(column, 1 - kept[t]) for column in before]
+            released[t] += [(x, share * (1 - half[t])) for x, share in goes_in]
     for use in fixed:
-        model.carried += release_by_step(feed_of(use.product, 1.0), use.step, warmth) * use.rate_g_m2
+        released_of = release_by_step(feed_of(use.product, 1.0), use.step, warmth) * use.rate_g_m2
+        model.carried += released_of if begun is None else _within(released_of, use.step, begun)
     return released
 
 
+def _within(released: Steps, step: int, begun: int) -> Steps:
+    """What is released from a step to the end of the season that began in another."""
+    after = np.array([(t - begun) % STEPS >= (step - begun) % STEPS for t in range(STEPS)])
+    return np.where(after, released, 0.0)
+
+
 def _pool(model: Model, school: School, released: list[list[tuple[int, float]]], lost: Steps) -> None:
-    """A/(1 − λ) = A₋₁ + release − (demand − unmet) − luxury, round the year; what drains is weighed."""
+    """A/(1 − λ) = A₋₁ + release − (demand − unmet) − luxury, round the year, or from where the season began; what
+    drains is weighed."""
     asks, weights, p = model.asks, school.weights, model.program
     model.pool = p.columns(STEPS)
     model.unmet = [[] for _ in range(STEPS)]
@@ -225,11 +239,14 @@ def _pool(model: Model, school: School, released: list[list[tuple[int, float]]],
         over = p.column(weights.pool)
         keeps = max(1e-6, 1 - float(lost[t]))
         p.cost[model.pool[t]] += weights.loss * (1 / keeps - 1)
-        terms = [(model.pool[t], 1 / keeps), (model.pool[t - 1], -1.0), (luxury, 1.0)]
+        terms = [(model.pool[t], 1 / keeps), (luxury, 1.0)]
+        terms += [(model.pool[t - 1], -1.0)] if t != asks.begun else []
         terms += [(u, -1.0) for u in model.unmet[t]]
         terms += [(column, -value) for column, value in released[t]]
         p.row(total(terms), float(model.carried[t]) - demand, float(model.carried[t]) - demand)
         p.row({model.pool[t]: 1.0, over: -1.0}, high=weights.pool_free)
+    if asks.begun is not None:  # what nothing of this season takes up
+        p.cost[model.pool[asks.begun - 1]] += weights.loss
 
 
 def _of(model: Model, share: str, steps: Sequence[int]) -> list[tuple[int, float]]:
@@ -313,6 +330,10 @@ def _shares(model: Model, school: School, fixed: Sequence[Fixed]) -> None:
             terms = total([*terms.items(), *((x, -share.least * v) for x, v in _of(model, "nitrogen", every))])
             need = share.least * _down(fixed, "nitrogen", every)
         p.row(terms, low=need - _down(fixed, "nitrogen", steps))
+        if asks.begun is not None:  # also where the year began without: of its need, as far as growth is still to come
+            ahead = float(sum(asks.demand_g_m2[t] for t in steps if asks.open[t]))
+            late = min(BEGUN_SHARE * share.least * asks.need_g_m2 - _down(fixed, "nitrogen", steps), ahead)
+            p.row(total([*_of(model, "nitrogen", steps), (p.column(weights.share_short), 1.0)]), low=late)
     year = list(range(STEPS))
     slow_down, all_down = _down(fixed, "slow", year), _down(fixed, "nitrogen", year)
     for least, weight in ((asks.slow_share_min, None), (weights.slow_wanted, weights.slow_short)):
@@ -354,7 +375,8 @@ def _frame(model: Model, school: School) -> None:
         for t in range(STEPS):
             steps = [(t + n) % STEPS for n in range(asks.gap_steps)]
             fed = [y for (f, s), y in model.y.items() if s in steps and model.feeds[f].nitrogen]
-            if fed and not any(asks.parts[s] == "heat" for s in steps):
+            passed = any(asks.closed_because[s] == PASSED for s in steps)  # the coming year feeds there again
+            if fed and not passed and not any(asks.parts[s] == "heat" for s in steps):
                 p.row({**dict.fromkeys(fed, 1.0), p.column(school.weights.gap_short): 1.0}, low=1.0)
     if school.most_visits is not None and model.visit:
         p.row(dict.fromkeys(model.visit.values(), 1.0), high=float(school.most_visits))

@@ -9,7 +9,7 @@ from datetime import date, timedelta
 from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.lawn import asks
 from amber_acre.core.care.need import NitrogenNeed, nitrogen_need
-from amber_acre.core.care.pattern import PASSED, Asks
+from amber_acre.core.care.pattern import PASSED, Asks, around
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
@@ -24,6 +24,7 @@ from amber_acre.core.programme.weights import DEFAULT_SCHOOL, SCHOOLS
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.local import phosphorus_forbidden
 from amber_acre.core.season.climate import DailySeries, daily_series, next_season_start
+from amber_acre.core.season.phases import STEPS
 from amber_acre.core.soil.findings import findings
 
 
@@ -94,7 +95,7 @@ def plan_year(
     steps = frozenset(asked.phases.step_of(day) for day in visited)
     thin, bought = lawn.low_m2 / lawn.size_m2, Bought(float(lawn.size_m2), at_hand)
     choice = choose(asked, shelf, SCHOOLS[school], thin, down, steps, opened, nodes, bought)
-    fed = rounds_of(lawn, asked, choice, start, today, soil, fixed)
+    fed = rounds_of(lawn, asked, choice, start, today, soil, fixed, down)
     used = [(entry.on, entry.product) for entry in standing(tuple(logged))] + [(job.on, job.product) for job in pinned]
     given = [on for on, product in used if product is not None and product.other.get("Fe", 0.0) >= IRON_FROM]
     rounds = _numbered([*fed, *iron_jobs(lawn, shelf, ground, asked, start, today, given)])
@@ -119,14 +120,17 @@ def _numbered(jobs: Sequence[Job]) -> tuple[Job, ...]:
 
 
 def _from_today(asked: Asks, start: date, today: date) -> Asks:
-    """The steps whose day has passed are closed: growth that has passed is not fed afterwards."""
+    """The steps whose day has passed are closed: growth that has passed is not fed afterwards. Nor is it round the
+    year: what is left at the season's end feeds the next one up to the step in which that can be fed itself."""
     if today <= start:
         return asked
     open_, because = asked.open.copy(), list(asked.closed_because)
     for n in range(len(open_)):
         if asked.phases.date_of(n, start) < today - timedelta(days=4) and open_[n]:
             open_[n], because[n] = False, PASSED
-    return replace(asked, open=open_, closed_because=tuple(because))
+    season = around(asked.phases.step_of(start), STEPS)
+    begun = next((step for step in season if asked.open[step]), season[0])
+    return replace(asked, open=open_, closed_because=tuple(because), begun=begun)
 
 
 def _fixed(lawn: Lawn, asked: Asks, start: date, logged: Sequence[Entry], pinned: Sequence[Job]) -> tuple[Fixed, ...]:

@@ -10,7 +10,7 @@ from amber_acre.core.care.pattern import Asks
 from amber_acre.core.jobs.dose import Dose as JobDose
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import LEAST_NITROGEN_G_M2, allowed
+from amber_acre.core.programme.feeds import LEAST_NITROGEN_G_M2, Fixed, allowed
 from amber_acre.core.programme.reasons import nearly_summer, reason_of
 from amber_acre.core.programme.solving import Choice, Dose
 from amber_acre.core.quantities import GramsPerSquareMetre
@@ -36,8 +36,10 @@ def rounds_of(
     today: date,
     soil: SoilFindings,
     fixed: Sequence[date] = (),
+    down: Sequence[Fixed] = (),
 ) -> list[Job]:
-    """A job for each dose, in order of its day; ``fixed``: days that stand for their steps."""
+    """A job for each dose, in order of its day; ``fixed``: days that stand for their steps; ``down``: what went down or
+    stays as it is."""
     stands = {asked.phases.step_of(day): day for day in fixed}
     if asked.sown_on is not None and asked.sown_step is not None:
         stands[asked.sown_step] = asked.sown_on
@@ -48,7 +50,7 @@ def rounds_of(
         ((max(stands.get(d.step) or asked.phases.date_of(d.step, start), today), d) for d in choice.doses),
         key=lambda one: (one[0], -brought[id(one[1])], one[1].product.key),
     )
-    names = _names(lawn, asked, [d for _, d in dated])
+    names = _names(lawn, asked, [d for _, d in dated], down)
     jobs = []
     for (on, dose), name in zip(dated, names, strict=True):
         opens, closes = _window(asked, dose.step, on, today, lawn)
@@ -91,13 +93,14 @@ def _window(asked: Asks, step: int, on: date, today: date, lawn: Lawn) -> tuple[
     return max(opens, min(today, on)), closes
 
 
-def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose]) -> list[str]:
+def _names(lawn: Lawn, asked: Asks, doses: Sequence[Dose], down: Sequence[Fixed]) -> list[str]:
     """Names by the part of the season; where it has none to speak of, by number."""
     feeds = [d for d in doses if d.rate_g_m2 * d.product.total_nitrogen >= LEAST_NITROGEN_G_M2 * 0.99]
     falling = [d for d in feeds if asked.parts[d.step] == "falling" and d.step != asked.sown_step]
     main = max(falling, key=lambda d: d.rate_g_m2 * d.product.total_nitrogen, default=None)
     by_part = lawn.grass.season == "cool" and not asked.gap_steps
-    names, fed, risen = [], 0, 0
+    before = [one.step for one in down if one.rate_g_m2 * one.product.total_nitrogen >= LEAST_NITROGEN_G_M2]
+    names, fed, risen = [], 0, sum(asked.parts[step] == "rising" for step in before)
     for dose in doses:
         if dose not in feeds:
             names.append("Potash" if dose.product.k2o else "Supplement")
