@@ -57,6 +57,7 @@ class Asks:
     those of a grass that grows while the lawn rests. ``quick_because``: why no more is quick.
     ``carried_g_m2``: what earlier seasons still release. ``begun``: where it is planned from later on, the step
     from which the season could be fed: what is left at its end feeds nothing beyond; None where it is planned whole.
+    ``started``: then the season's first step.
     """
 
     phases: Phases
@@ -84,6 +85,7 @@ class Asks:
     quick_because: tuple[str, ...] = ("",) * STEPS
     carried_g_m2: Steps = field(default_factory=lambda: np.zeros(STEPS))
     begun: int | None = None
+    started: int = 0
 
     @property
     def sown_step(self) -> int | None:

@@ -82,7 +82,7 @@ def build(
     """The programme of a lawn. ``lost``: share of the pool that drains in each step. ``visited``: steps in which
     somebody is on the property anyway, ``opened``: keys of products that stand open there, ``bought``: what is
     bought for this lawn alone."""
-    model = Model(Program(), asks, tuple(feeds), carried=asks.carried_g_m2.copy())
+    model = Model(Program(), asks, tuple(feeds), carried=_within(asks.carried_g_m2.copy(), asks.started, asks))
     _uses(model, school, fixed, visited, opened)
     _bags(model, school, opened | bought.at_hand | {use.product.key for use in fixed}, bought.size_m2)
     released = _release(model, school, fixed)
@@ -214,15 +214,24 @@ def _release(model: Model, school: School, fixed: Sequence[Fixed]) -> list[list[
             released[t] += [(column, 1 - kept[t]) for column in before]
             released[t] += [(x, share * (1 - half[t])) for x, share in goes_in]
     for use in fixed:
-        released_of = release_by_step(feed_of(use.product, 1.0), use.step, warmth) * use.rate_g_m2
-        model.carried += released_of if begun is None else _within(released_of, use.step, begun)
+        of_use = release_by_step(feed_of(use.product, 1.0), use.step, warmth) * use.rate_g_m2
+        model.carried += _within(of_use, use.step, model.asks)
     return released
 
 
-def _within(released: Steps, step: int, begun: int) -> Steps:
-    """What is released from a step to the end of the season that began in another."""
-    after = np.array([(t - begun) % STEPS >= (step - begun) % STEPS for t in range(STEPS)])
-    return np.where(after, released, 0.0)
+def _within(released: Steps, step: int, asks: Asks) -> Steps:
+    """What is released from a step on to where the circle of a begun season is cut, by its steps.
+
+    What went down before the season could be fed is there from the cut on: the steps before it are the coming year's.
+    """
+    if asks.begun is None:
+        return released
+    after = (np.arange(STEPS) - asks.begun) % STEPS
+    if not 0 < after[asks.started] <= after[step]:
+        return np.where(after >= after[step], released, 0.0)
+    found: Steps = np.where(after < after[step], released, 0.0)
+    found[asks.begun] += released[after >= after[step]].sum()
+    return found
 
 
 def _pool(model: Model, school: School, released: list[list[tuple[int, float]]], lost: Steps) -> None:

@@ -130,7 +130,7 @@ def _from_today(asked: Asks, start: date, today: date) -> Asks:
             open_[n], because[n] = False, PASSED
     season = around(asked.phases.step_of(start), STEPS)
     begun = next((step for step in season if asked.open[step]), season[0])
-    return replace(asked, open=open_, closed_because=tuple(because), begun=begun)
+    return replace(asked, open=open_, closed_because=tuple(because), begun=begun, started=season[0])
 
 
 def _fixed(lawn: Lawn, asked: Asks, start: date, logged: Sequence[Entry], pinned: Sequence[Job]) -> tuple[Fixed, ...]:
