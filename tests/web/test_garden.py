@@ -140,6 +140,23 @@ def test_mulch_logged_without_a_job_is_asked_about_beyond_its_ring(demo: Browser
     assert demo.post(f"/areas/{key}/log", mulch | {"covered": "4.2 m²", "reason": "more lay there"}).status_code == 303
 
 
+@pytest.mark.parametrize(
+    ("place", "name", "what", "covered", "asks"),
+    [
+        ("North birch", "Lane Chips", "0.2 m³", "46.32", True),  # its roots; the ring has 4.2 m²
+        ("North birch", "Lane Chips", "0.2 m³", "4.2", False),
+        ("Front lawn", "Evenrow 23-0-7", "50 kg", "4000", True),
+    ],
+)
+def test_a_file_asks_about_ground_that_is_not_there(
+    demo: Browser, place: str, name: str, what: str, covered: str, asks: bool
+) -> None:
+    rows = "applied_on;property;area;product;amount_as_typed;covered_m2;who\n"
+    rows += f"2026-05-26;Quillfeather House;{place};{name};{what};{covered};Wren\n"
+    said = html.unescape(demo.post("/daybook/bring", {"text": rows}).text)
+    assert ("more than the ground it lies on here" in said) is asks
+
+
 def test_the_mulch_planner_of_pots_says_that_their_year_lays_none(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "Citrus in pots")
     said = words(demo, f"/areas/{key}/mulch")

@@ -19,6 +19,7 @@ from amber_acre.core.quantities import Kilograms, SquareMetres
 from amber_acre.core.rules.judge import AreaBook, stops, wants_reason
 from amber_acre.core.rules.mulched import mulch_lies_on_m2
 from amber_acre.core.rules.rule import Verdict
+from amber_acre.core.sentence import Sentence
 from amber_acre.exchange.daybook_csv import EntryLine, read_daybook
 from amber_acre.exchange.days import DayOrder, order_told, read_day
 from amber_acre.store import daybook as store
@@ -30,6 +31,7 @@ from amber_acre.web.forms.amounts import read_amount
 from amber_acre.web.forms.days import done_on
 from amber_acre.web.forms.reading import Read
 from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
+from amber_acre.web.pages.daybook.forms import wider
 from amber_acre.web.skies import entry_held_as_seen
 
 router = APIRouter()
@@ -95,13 +97,23 @@ def _read(session: Reading, text: str, today: date) -> list[Line]:
         if line.entry is None or line.area is None:
             continue
         book = found[line.area.id]
-        lies_on = mulch_lies_on_m2(book.ground, line.entry.product, "spread")
-        if lies_on is not None and not line.line.text("covered_m2"):  # on its own ground where nobody says
+        product = line.entry.product
+        lies_on = mulch_lies_on_m2(book.ground, product, "spread") or book.ground.size_of_entry(None, product)
+        if not line.line.text("covered_m2"):  # on the ground it lies on where nobody says
             line.entry = replace(line.entry, covered_m2=lies_on)
         held = entry_held_as_seen(session, line.area, line.entry, book.ground, None)
-        line.past = [*_judged(book, line.entry), *(Verdict("held-that-day", "warn", sentence) for sentence in held)]
+        line.past = [*_too_wide(line.entry, lies_on), *_judged(book, line.entry)]
+        line.past += [Verdict("held-that-day", "warn", sentence) for sentence in held]
         found[line.area.id] = book.with_entry(line.entry)
     return lines
+
+
+def _too_wide(entry: Entry, lies_on_m2: float) -> list[Verdict]:
+    """What the log form asks to confirm: more covered than there is of the ground."""
+    if not wider(entry.covered_m2, lies_on_m2):
+        return []
+    words = f"{entry.covered_m2:,.3g} m² covered is more than the ground it lies on here, {lies_on_m2:,.3g} m²."
+    return [Verdict("covered-wider", "warn", Sentence(words), "covered")]
 
 
 def _judged(book: AreaBook, entry: Entry) -> Sequence[Verdict]:
