@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from datetime import date
+from functools import cached_property
 from typing import Literal, get_args
 
 from amber_acre.core.errors import DoesNotFit
@@ -46,7 +47,7 @@ class Case:
         """What goes down; None for work without product."""
         return self.job.product
 
-    @property
+    @cached_property
     def rate_g_m2(self) -> GramsPerSquareMetre:
         """Rate where it lies, planned size or what was covered; a tree's mulch lies on its ring."""
         return where_it_lies(self.ground, self.job, self._evenly_g_m2, self.over_all_g_m2)
@@ -55,17 +56,17 @@ class Case:
     def _evenly_g_m2(self) -> GramsPerSquareMetre:
         return self.job.rate_on(self.ground.size_m2) if self.job.product else GramsPerSquareMetre(0.0)
 
-    @property
+    @cached_property
     def thick_g_m2(self) -> GramsPerSquareMetre:
         """Rate where it lies thickest: what was covered, or the small end of the area's size."""
         return GramsPerSquareMetre(self.rate_g_m2 * (1.0 if self.logged else self.ground.thick))
 
-    @property
+    @cached_property
     def over_all_g_m2(self) -> float:
         """Rate over the whole area."""
         return self._evenly_g_m2 if self.whole_g_m2 is None else self.whole_g_m2
 
-    @property
+    @cached_property
     def itself(self) -> Use:
         """The job as one of the area's uses."""
         return Use(
@@ -80,10 +81,10 @@ class Case:
             of=whose(self.job),
         )
 
-    @property
-    def everything(self) -> list[Use]:
+    @cached_property
+    def everything(self) -> tuple[Use, ...]:
         """All uses of the area, the job among them."""
-        return [*self.others, self.itself]
+        return (*self.others, self.itself)
 
     def same_product(self) -> list[Use]:
         """The other uses of its product."""
