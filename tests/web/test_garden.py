@@ -548,3 +548,18 @@ def test_a_trees_mulch_from_a_file_lies_on_its_ring_too(demo: Browser, demo_engi
     answer = demo.post("/daybook/bring", {"text": rows, "write": "1", "reason": "from paper"}, page="/daybook/bring")
     assert answer.status_code == 303, answer.text
     assert re.search(r"North birch Lane Chips 0\.200 m³ 4\.22 m² 4\.7 cm deep", words(demo, "/daybook"))
+
+
+@pytest.mark.parametrize("name", ["Azalea bank", "Yew hedge"])
+def test_the_drawing_of_mulch_is_of_the_kind_that_is_to_be_laid(demo: Browser, demo_engine: Engine, name: str) -> None:
+    """Bare ground: what the plan lays of the shelf, whatever usually lies under such plants."""
+    key = area(demo_engine, name)
+    say(demo_engine, key, mulch_kind="none", mulch_depth="0", mulch_seen_on="2026-05-20")
+    with demo_engine.connect() as connection:
+        connection.execute(text("DELETE FROM walks WHERE area_id = :a"), {"a": key})
+        connection.commit()
+    assert demo.post(f"/areas/{key}/plan", {}, page=f"/areas/{key}/year").status_code == 303
+    said = words(demo, f"/areas/{key}/year")
+    planned = re.search(r"Mulch: [\d.]+ mm of ([a-z ]+?) (?:due|coming|waiting|late)", said)
+    assert planned is not None
+    assert f"{planned[1].capitalize()}: of " in said

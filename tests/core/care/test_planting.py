@@ -15,11 +15,12 @@ from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked, 
 from amber_acre.core.care.demand import demand
 from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_asked
 from amber_acre.core.care.mixed_bed import ground_of
-from amber_acre.core.care.planting import OLD_BED_YEARS, Planting, planting_of
+from amber_acre.core.care.planting import Planting, planting_of
 from amber_acre.core.errors import MissingInput
 from amber_acre.core.measure.area_facts import ReadFact, read_facts
 from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.unfed import OLD_BED_YEARS
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.stages import Stages, days_into_rains, last_frost_after, stages

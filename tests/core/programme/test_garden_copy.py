@@ -136,6 +136,16 @@ def test_late_nitrogen_is_not_carried_past_the_last_day() -> None:
     assert over(plan, at, plan.stages.last + timedelta(days=1), jobs=(late,)).jobs == ()
 
 
+def test_acid_lovers_take_over_no_nitrogen_after_their_buds_are_set() -> None:
+    """Their own last day, ninety-five days after waking, not that of the frost."""
+    at = ground("bed", "9 × Pieris japonica", VALE)
+    plan = planned(at)
+    feed = next(job for job in plan.jobs if job.work == "feed")
+    late = replace(feed, on=plan.stages.last, closes=plan.stages.last)
+    (last,) = over(plan, at, plan.start, jobs=(late,)).jobs
+    assert last.on == last.closes == plan.stages.wakes + timedelta(days=95) < plan.stages.last
+
+
 def test_mulch_goes_over_without_the_ground_of_plants_it_would_rot() -> None:
     """The same daylilies with lavender among them: less mulch by the lavender's ground, and said."""
     plan = planned(ground("bed", "20 × Hemerocallis hybrids", mulch_kind="chips", mulch_depth="0"))

@@ -11,7 +11,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from amber_acre.core.care.planting import ROOTED_DAYS, planting_of
+from amber_acre.core.care.planting import planting_of
 from amber_acre.core.jobs.entry import Entry
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
@@ -25,6 +25,7 @@ from amber_acre.core.programme.pot_year import rated_months
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.unfed import ROOTED_DAYS
 from amber_acre.core.season.climate import Climate, season_start
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.soil.evidence import SoilTest

@@ -8,6 +8,7 @@ from typing import Any
 
 import pytest
 
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.product import Product
 from tests.core.rules.cases import COMPOST, book, broken, entry, ground, job, logged
 from tests.core.rules.test_conflicts import LEAF
@@ -145,3 +146,13 @@ def test_the_log_asks_by_the_day_that_is_logged() -> None:
     assert at.not_yet_logged(plant, today) == []
     done = book(ground("bed"), plant, mulch, entries=(replace(entry(QUICK, 0, MAY, job=1), product=None),), day=today)
     assert done.not_yet_logged(mulch, today) == []
+
+
+def test_a_feed_plant_by_plant_need_not_wait_for_a_planting_beside_them() -> None:
+    bed, planting = ground("bed"), work("plant", MAY + timedelta(days=1), 2)
+    over_all, by_plant = job(QUICK, 8, MAY), job(QUICK, 0, MAY, dose=Dose(20.0, "plant", 9))
+    for feed, breaks in ((over_all, True), (by_plant, False)):
+        assert ("plant-feed-mulch" in broken(bed, feed, planting)) is breaks
+        assert ("plant-feed-mulch" in broken(bed, planting, feed)) is breaks
+    mulch = job(COMPOST, 3000, MAY - timedelta(days=1), key=3, work="mulch")
+    assert "plant-feed-mulch" in broken(bed, by_plant, mulch)

@@ -7,11 +7,13 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from amber_acre.core.care.bedding import planted_out
-from amber_acre.core.care.planting import ROOTED_DAYS, Planting
+from amber_acre.core.care.last_nitrogen import SOON_DAYS, coniferous, last_nitrogen, of_the_end
+from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.care.unfed import left_out, why_unfed
 from amber_acre.core.quantities import depth_in_both, unrounded
-from amber_acre.core.season.stages import Stages, days_into_rains, last_frost_after
+from amber_acre.core.rules.unfed import ROOTED_DAYS
+from amber_acre.core.season.stages import BEFORE_WAKING_DAYS, Stages, days_into_rains, last_frost_after
 from amber_acre.core.tables.care_groups import FED_FINDINGS, RoundRow
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.soil_ranges import HIGH_ORGANIC_MATTER
@@ -33,11 +35,8 @@ OPENS_BEFORE, CLOSES_AFTER = 7, 28  # days round a round's day [common-practice]
 LATE_DAYS = 60  # after which a spring feed is no longer made up for [common-practice]
 LATE_DAYS_ALL_YEAR = 150  # where nothing stops growth [common-practice]
 YEAR_DAYS, FADES_DAYS = 365, 7  # from being seen in bloom to having bloomed [common-practice]
-BEFORE_WAKING_DAYS = 90  # of which a bloom or a clip still belongs to the year that follows [common-practice]
 CLIP_AFTER_WAKING = 40  # a clip sooner than this is still within reach of the spring feed [common-practice]
 MIDDLE = 0.55  # of the way from the last round to the last day for nitrogen
-ACID_LAST_DAYS = 95  # after waking: acid lovers set buds after midsummer [common-practice]
-CONIFER_LAST_DAYS = 60  # after waking: conifers set buds in summer [common-practice]
 ANSWERS_DAYS, ANSWERED = 45, 0.5  # a feed so near a round, and so much of it, has been that round [common-practice]
 GAP_DAYS = 28  # between two rounds at least [common-practice]
 WORDS = {
@@ -114,20 +113,9 @@ def feed_asked(planting: Planting, stages: Stages, today: date, fed: Sequence[tu
     if len(factors) > 1:
         factors = (*factors, f"= {unrounded(need)} {_unit(planting)} a year")
     left = max(0.0, need - sum(grams for _, grams in fed))
-    rounds = _rounds(planting, stages, today, need, fed)
-    if not rounds and left > 0 and planting.group.basis == "area":
-        said.append(
-            Said(
-                "frost_stop",
-                f"Nothing more is fed this season: {stages.why_last}, its last nitrogen falls on {stages.last:%-d %B}."
-                if stages.frost
-                else f"Nothing more is fed this season: {stages.why_last} after {stages.last:%-d %B}.",
-            )
-        )
-    elif stages.frost is not None:
-        said.append(
-            Said("frost_stop", f"Last nitrogen by {stages.last:%-d %B}: {stages.why_last}; soft growth would freeze.")
-        )
+    rounds, passed = _rounds(planting, stages, today, need, fed)
+    open_need = left > 0 and planting.group.basis == "area"
+    said += of_the_end(planting, stages, today, passed, not rounds and open_need, bool(fed))
     said += left_out(planting, max(today, stages.start))
     answers = WORDS.get(planting.finding, "") or f"the year of {planting.group.name}"
     return FeedAsked(need, factors, rounds, tuple(said), answers)
@@ -176,22 +164,23 @@ def _due(chosen: Sequence[tuple[RoundRow, date]], need: float, fed: Sequence[tup
 
 def _rounds(
     planting: Planting, stages: Stages, today: date, need: float, fed: Sequence[tuple[date, float]]
-) -> tuple[RoundAsked, ...]:
-    """The rounds of the year that are still to come, each on its stage's day, none after the last day for nitrogen."""
+) -> tuple[tuple[RoundAsked, ...], tuple[tuple[str, date], ...]]:
+    """The rounds of the year that are still to come, each on its stage's day, none after the last day for nitrogen;
+    and name and day of those that passed and are not made up for, or stand too near one that is."""
     if need <= 0 or planting.group.basis == "litre":
-        return ()
-    last = _last(planting, stages)
+        return (), ()
+    last, _ = last_nitrogen(planting, stages)
     chosen: list[tuple[RoundRow, date]] = []
     cooled: set[date] = set()
     for row in _rows(planting):
-        due = _day_of(row, planting, stages, chosen[-1][1] if chosen else None, last)
+        due = _once_rooted(row, _day_of(row, planting, stages, chosen[-1][1] if chosen else None, last), planting)
         on = _out_of_heat(due, planting, stages, last)
         if on is not None and on != due:
             cooled.add(on)
         if on is not None and on <= last and (not chosen or (on - chosen[-1][1]).days >= GAP_DAYS):
             chosen.append((row, on))
     if not chosen:
-        return ()
+        return (), ()
     sandy = planting.ground.texture is not None and planting.ground.texture.name in SAND
     found: list[RoundAsked] = []
     late = LATE_DAYS_ALL_YEAR if stages.all_year else LATE_DAYS
@@ -211,7 +200,9 @@ def _rounds(
             found.append(_asked(name, day, share / len(days), why, stages, last))
     made_up = [one for one in (_from_today(one, today, last, late) for one in found) if one is not None]
     apart = [one for n, one in enumerate(made_up) if n + 1 == len(made_up) or made_up[n + 1].on > one.on]
-    return tuple(replace(one, hot=stages.hot(one.on)) for one in _after_the_late(apart, today, last))
+    rounds = tuple(replace(one, hot=stages.hot(one.on)) for one in _after_the_late(apart, today, last))
+    stay = {one.name for one in rounds}
+    return rounds, tuple((one.name, one.on) for one in found if one.name not in stay)
 
 
 def _out_of_heat(on: date | None, planting: Planting, stages: Stages, last: date) -> date | None:
@@ -253,28 +244,13 @@ def _asked(name: str, on: date, nitrogen: float, why: str, stages: Stages, last:
 
 def _from_today(asked: RoundAsked, today: date, last: date, late: int) -> RoundAsked | None:
     """A round as it can still be done: moved to the days ahead where its own has just passed; None where it is late."""
-    soon = today + timedelta(days=7)
+    soon = today + timedelta(days=SOON_DAYS)
     if asked.on >= today:
         return asked
     if (today - asked.on).days > late or soon > last:
         return None
     closes = min(soon + timedelta(days=CLOSES_AFTER), last)
     return replace(asked, on=soon, opens=today, closes=closes, why=f"{asked.why}; late this year", late=True)
-
-
-def _last(planting: Planting, stages: Stages) -> date:
-    """The last day for nitrogen of what grows there."""
-    key = planting.group.key
-    if key == "acid":
-        return min(stages.last, stages.wakes + timedelta(days=ACID_LAST_DAYS))
-    if key == "conifer" or _coniferous(planting):
-        return min(stages.last, stages.wakes + timedelta(days=CONIFER_LAST_DAYS))
-    return stages.last
-
-
-def _coniferous(planting: Planting) -> bool:
-    conifers = sum(one.count for one in planting.grown if one.plant is not None and "n" in one.plant.flags)
-    return 2 * conifers > planting.count > 0
 
 
 def _rows(planting: Planting) -> tuple[RoundRow, ...]:
@@ -296,19 +272,17 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
             thawed = last_frost_after(stages.climate, stages.wakes - timedelta(days=200))
             if planting.group.key == "perennial" and thawed is not None and 0 < (thawed - on).days < 60:
                 on = thawed - timedelta(days=7)
-            if planting.planted_on is not None and planting.new_on(on):
-                on = max(on, planting.planted_on + timedelta(days=ROOTED_DAYS))
             return on
         case "out":
             return planted_out(planting, stages) + after
         case "bloom":
             return _after_bloom(planting, stages, after)
         case "clip":
-            if _coniferous(planting):
+            if coniferous(planting):
                 return None
-            clips = [_event(clip, stages, after, 0) for clip in planting.clips]
+            clips = [stages.in_year(*clip, before=0) + after for clip in planting.clips]
             first = stages.wakes + timedelta(days=CLIP_AFTER_WAKING)
-            fit = [on for on in clips if on is not None and first <= on <= last]
+            fit = [on for on in clips if first <= on <= last]
             return min(fit, default=None)
         case "middle":
             since = before or stages.wakes
@@ -316,6 +290,13 @@ def _day_of(row: RoundRow, planting: Planting, stages: Stages, before: date | No
             return since + timedelta(days=round(days * MIDDLE)) if days > 2 * GAP_DAYS else None
         case "rests":
             return stages.rests
+
+
+def _once_rooted(row: RoundRow, on: date | None, planting: Planting) -> date | None:
+    """The day of a round, or the day on which what was planted this season has rooted; bedding takes hold sooner."""
+    if on is None or row.at == "out" or planting.planted_on is None or not planting.new_on(on):
+        return on
+    return max(on, planting.planted_on + timedelta(days=ROOTED_DAYS))
 
 
 def _round_the_year(row: RoundRow, planting: Planting, stages: Stages) -> timedelta:
@@ -331,20 +312,9 @@ def _round_the_year(row: RoundRow, planting: Planting, stages: Stages) -> timede
 def _after_bloom(planting: Planting, stages: Stages, after: timedelta) -> date | None:
     """After the bloom as the form says it, or later where it was seen in bloom since; by what was seen where the form
     is silent."""
-    on, seen = _event(planting.bloom_end, stages, after), planting.ground.in_bloom
+    on = stages.in_year(*planting.bloom_end, before=BEFORE_WAKING_DAYS) + after if planting.bloom_end else None
+    seen = planting.ground.in_bloom
     if seen is None or not 0 <= (seen - stages.wakes).days + BEFORE_WAKING_DAYS < YEAR_DAYS:
         return on
     faded = seen + timedelta(days=FADES_DAYS) + after
     return faded if on is None else max(on, faded)
-
-
-def _event(
-    month_day: tuple[int, int] | None, stages: Stages, after: timedelta, before: int = BEFORE_WAKING_DAYS
-) -> date | None:
-    """A day of the year, so many days later, as it falls after waking or so many days ``before`` it."""
-    if month_day is None:
-        return None
-    month, day = month_day
-    first = stages.wakes - timedelta(days=before)
-    years = (date(stages.wakes.year + n, month, day) for n in (-1, 0, 1))
-    return next(on for on in years if on >= first) + after

@@ -11,6 +11,7 @@ from amber_acre.core.measure.area_facts import listed, number_of, planted_on, ye
 from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
+from amber_acre.core.rules.unfed import NEW_DAYS
 from amber_acre.core.soil.findings import Level, level
 from amber_acre.core.tables.care_groups import (
     CARE_GROUPS,
@@ -25,9 +26,6 @@ from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.plants import Plant
 from amber_acre.core.tables.soil_ranges import SoilOf
 
-NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
-ROOTED_DAYS = 42  # new roses are fed once they have rooted: six weeks [common-practice]
-OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
 YOUNG_TRUNK_M = 0.15  # under it a tree whose planting somebody dated still fills its place [common-practice]
 TREES = ("conifer", "young-tree", "mature-tree", "fruit", "citrus-tree")

@@ -12,6 +12,7 @@ SaidCode = Literal[
     "no_feed",
     "lean",
     "frost_stop",
+    "passed",
     "wait_warm",
     "no_hole",
     "no_high_p",

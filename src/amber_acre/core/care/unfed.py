@@ -4,31 +4,27 @@ from __future__ import annotations
 
 from datetime import date, timedelta
 
-from amber_acre.core.care.planting import NEW_DAYS, OLD_BED_YEARS, ROOTED_DAYS, Planting
+from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said, SaidCode
+from amber_acre.core.rules.unfed import (
+    ANSWERED_OTHERWISE,
+    LATE_STAGE,
+    LATE_STAGE_WORDS,
+    NEW_DAYS,
+    ROOTED_DAYS,
+    TIRED_ROSES,
+    WET,
+    tired_roses,
+)
 from amber_acre.core.season.stages import Stages
 from amber_acre.core.tables.care_groups import FED_FINDINGS
 
-_ANSWERED_OTHERWISE: dict[str, tuple[SaidCode, str]] = {
-    "wilt": ("water_first", "Water first: wilting in heat or drought is no hunger. No nitrogen until growth resumes."),
-    "salt": (
-        "salt",
-        "Salt in the ground: leach it with clean water in spring, nothing salty, no chloride; no feed until"
-        " new growth comes.",
-    ),
-    "compact": (
-        "compaction",
-        "Compacted ground: loosen it (core or air tools, in radial lines under a crown) and mulch; no nitrogen for it.",
-    ),
-    "cold": (
-        "wait_warm",
-        "Wait until the soil is warm: on cold soil everything is pale and nothing is taken up. Look"
-        " again in four weeks.",
-    ),
-    "pot-dry": (
-        "wet_first",
-        "Water the dry pot first until it drains, and feed at the next watering: feed burns dry roots.",
-    ),
+_CODES: dict[str, SaidCode] = {
+    "wilt": "water_first",
+    "salt": "salt",
+    "compact": "compaction",
+    "cold": "wait_warm",
+    "pot-dry": "wet_first",
 }
 
 
@@ -38,15 +34,13 @@ def why_unfed(planting: Planting, stages: Stages, today: date) -> list[Said]:
     if group.fed == "never":
         return [Said("lean", f"No feed: {group.name} stay healthy lean; feed makes them soft and short-lived.")]
     if ground.says("wet") == "yes":
-        return [Said("wetness", "No feed while the ground stands wet: roots without air take nothing up. Drain first.")]
+        return [Said("wetness", WET)]
     finding = planting.finding
-    if finding in _ANSWERED_OTHERWISE:
-        code, words = _ANSWERED_OTHERWISE[finding]
-        return [Said(code, words)]
-    old = planting.since is not None and stages.start.year - planting.since >= OLD_BED_YEARS
-    if group.key == "rose" and (finding == "failing" or (old and ground.test is None)):
+    if finding in ANSWERED_OTHERWISE:
+        return [Said(_CODES[finding], ANSWERED_OTHERWISE[finding])]
+    if tired_roses(ground, group.key == "rose", stages.start.year):
         return [
-            Said("need_diagnosis", "A rose bed this old is tested and its roots checked before it is fed harder."),
+            Said("need_diagnosis", TIRED_ROSES),
             Said(
                 "replant",
                 "If soil and roots say so: replace the soil, move the roses, or replant on a tougher rootstock.",
@@ -66,8 +60,8 @@ def why_unfed(planting: Planting, stages: Stages, today: date) -> list[Said]:
                 " growth stays short.",
             ),
         ]
-    if (planting.stage or 0) >= 3 and group.basis == "area" and ground.kind == "tree":
-        return [Said("ph_cause", "No nitrogen for yellow leaves with green veins: pH and roots come first.")]
+    if (planting.stage or 0) >= LATE_STAGE and group.basis == "area" and ground.kind == "tree":
+        return [Said("ph_cause", LATE_STAGE_WORDS)]
     if group.fed == "by finding" and finding not in FED_FINDINGS:
         what = "Grasses flop when fed" if group.key == "grass" else f"Healthy {group.name} need none"
         return [

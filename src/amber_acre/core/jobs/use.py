@@ -22,7 +22,8 @@ class Use:
     """One use: the day, the rate over the whole area (g/m², 0 for work without product), what it is called.
 
     ``down``: logged. ``job``: key of the job it is or answers, None for none. ``entry``: key of the log entry, else 0.
-    ``of``: name of the care group of a mixed bed it was for alone, '' for all of the area.
+    ``of``: name of the care group of a mixed bed it was for alone, '' for all of the area; ``by_plant``: dosed plant by
+    plant, so that it leaves out whom it is not for.
     """
 
     on: date
@@ -35,6 +36,7 @@ class Use:
     entry: int = 0
     placement: Placement = "surface"
     of: str = ""
+    by_plant: bool = False
 
     @property
     def begins(self) -> str:
@@ -57,7 +59,17 @@ def use_of(job: Job, size_m2: SquareMetres) -> Use:
     """A job as a use still to come."""
     words = f"round {job.name}" if job.maker == "season" else job.name
     rate = job.rate_on(size_m2) if job.product else 0.0
-    return Use(job.on, rate, words, job.product, job.work, job=job.key or None, placement=job.placement, of=whose(job))
+    return Use(
+        job.on,
+        rate,
+        words,
+        job.product,
+        job.work,
+        job=job.key or None,
+        placement=job.placement,
+        of=whose(job),
+        by_plant=job.dose.basis in BY_PLANT,
+    )
 
 
 def uses_of(

@@ -7,6 +7,7 @@ from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
 from amber_acre.core.care.covering import bare_said
+from amber_acre.core.care.last_nitrogen import last_nitrogen
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, planting_of
 from amber_acre.core.errors import AmberError, DoesNotFit, MissingInput
@@ -44,7 +45,7 @@ def carried(jobs: Iterable[Job], here: tuple[Planting, Stages], there: tuple[Pla
             f" {target.group.name}: plan it by itself.",
             field="to",
         )
-    mixed = mixed_bed(target, year.start)
+    mixed, (last, _) = mixed_bed(target, year.start), last_nitrogen(target, year)
     found, said = [], []
     for job in jobs:
         if job.work not in COPIED or not job.counts:
@@ -59,9 +60,9 @@ def carried(jobs: Iterable[Job], here: tuple[Planting, Stages], there: tuple[Pla
             said.append(bare)
         on = _day(job.on, its_year, year)
         feeds = job.product is not None and job.product.total_nitrogen > 0 and job.work != "mulch"
-        on = min(on, year.last) if feeds else on
+        on = min(on, last) if feeds else on
         by = on - job.on
-        closes = max(on, min(job.closes + by, year.last) if feeds else job.closes + by)
+        closes = max(on, min(job.closes + by, last) if feeds else job.closes + by)
         if closes >= today:
             on = max(on, min(today, closes))
             opens = min(max(job.opens + by, today), on)

@@ -12,6 +12,7 @@ from amber_acre.core.care.chlorosis import Ladder
 from amber_acre.core.care.covering import weighed
 from amber_acre.core.care.demand import demand
 from amber_acre.core.care.feeding import FeedAsked, feed_asked
+from amber_acre.core.care.last_nitrogen import last_nitrogen
 from amber_acre.core.care.mixed_bed import mixed_bed
 from amber_acre.core.care.planting import Planting, planting_of, with_mulch
 from amber_acre.core.jobs.entry import Entry, without_bulk
@@ -60,6 +61,11 @@ class GardenSeason:
     def begins(self) -> date:
         """The day it wakes, of bedding the day it is planted out."""
         return begins(self.planting, self.stages)
+
+    @property
+    def last(self) -> date:
+        """The last day for nitrogen of what grows there."""
+        return last_nitrogen(self.planting, self.stages)[0]
 
     @property
     def down_g_m2(self) -> float:

@@ -103,8 +103,9 @@ def _own(
     part: Planting, mixed: MixedBed, reached: Sequence[Job], jobs: Sequence[Job], season: Season
 ) -> tuple[list[Job], list[Said]]:
     asked = own_asked(part, mixed, reached, season)
+    passed = [replace(one, sentence=_of_them(part, one.sentence)) for one in asked.said if one.code == "passed"]
     if not asked.rounds:
-        return [], []
+        return [], passed
     around = {job.on for job in jobs if job.product is not None}
     found, told = feeds(
         part,
@@ -121,7 +122,7 @@ def _own(
         one = replace(one, name=called(job.name, part)) if job.product is not None else one
         if not stops(season.book, one, [*jobs, *kept]):
             kept.append(one)
-    told = [replace(one, sentence=_of_them(part, one.sentence)) for one in told if one.obstacle]
+    told = [*passed, *(replace(one, sentence=_of_them(part, one.sentence)) for one in told if one.obstacle)]
     if all(job.product is None for job in kept):
         return [], told
     size = part.ground.size_m2

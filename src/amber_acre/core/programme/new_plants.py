@@ -6,9 +6,10 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.care.planting import NEW_DAYS, WOODY, Grown, Planting
+from amber_acre.core.care.planting import WOODY, Grown, Planting
 from amber_acre.core.jobs.job import NEW_ROOTS, Job
 from amber_acre.core.quantities import INCH_M, depth_in_both, litres_in_both
+from amber_acre.core.rules.unfed import NEW_DAYS
 from amber_acre.core.season.stages import Stages, met_by_rain
 from amber_acre.core.tables.care_groups import group_of_plant
 

@@ -13,6 +13,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.in_season import hot_quick_cap
+from amber_acre.core.rules.late_on_plants import comes_too_late
 from amber_acre.core.rules.plant_forms import CHLORIDE_FROM, NO_CHLORIDE, wrong_form
 from amber_acre.core.typed_counts import CountBasis
 
@@ -82,7 +83,12 @@ def candidates(
     asked: RoundAsked, planting: Planting, shelf: Sequence[Product], opened: frozenset[int] = frozenset()
 ) -> list[Picked]:
     """Products that may go down in a round, the best first; ``opened``: keys of those the property has open."""
-    fit = [product for product in shelf if not why_not(product, planting, asked.hot)]
+    ground, key = planting.ground, planting.group.key
+    fit = [
+        product
+        for product in shelf
+        if not why_not(product, planting, asked.hot) and not comes_too_late(product, ground, key, asked.on)
+    ]
     size = planting.ground.size_m2
     made = [(product, dose) for product in fit if (dose := _dose(product, asked, planting)) is not None]
     prices = [cost for product, _ in made if (cost := product.cost_per_kg_nitrogen)]

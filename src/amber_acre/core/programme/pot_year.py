@@ -8,6 +8,7 @@ from datetime import date, timedelta
 
 from amber_acre.core.care.bedding import AFTER_FROST_DAYS
 from amber_acre.core.care.feeding import FeedAsked
+from amber_acre.core.care.last_nitrogen import last_nitrogen
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
@@ -17,7 +18,7 @@ from amber_acre.core.products.product import Product
 from amber_acre.core.programme.picking import P_TRACE
 from amber_acre.core.rules.plant_forms import acid_in_pots, wrong_form
 from amber_acre.core.season.climate import daily_series
-from amber_acre.core.season.coated import DAYS_OF_MONTH, RunsOut, months_at, runs_out
+from amber_acre.core.season.coated import DAYS_OF_MONTH, RunsOut, months_at, runs_out, used_by
 from amber_acre.core.season.stages import Stages, last_frost_after
 from amber_acre.core.tolerance import over
 
@@ -29,6 +30,8 @@ LEAN_FEEDS = 3  # a year for them [common-practice]
 UNNAMED_DAYS = 60.0  # what a label that does not name pots weighs, in days of release [common-practice]
 TOO_LONG, OFF_POTASH_DAYS = 0.3, 40.0  # of a day too long; of potash off by as much as the nitrogen [from-memory]
 SEASON_DAYS = 90  # beyond it the length of pellets makes no difference: the pots are emptied [common-practice]
+LEAST_USED = 0.5  # of pellets laid into a begun season that comes out before its last day [common-practice]
+LEAST_OF_LABEL = 0.75  # of a label's lowest rate from which that rate is laid for it [common-practice]
 LEAST_LEFT_DAYS = 35  # of a season that pellets do not cover from which soluble feed follows [common-practice]
 MOST_P_PER_N = (
     0.44  # P for N of what pots get for want of a leaner feed: phosphate as much as nitrogen [common-practice]
@@ -52,18 +55,15 @@ def rated_months(product: Product) -> float:
     return (product.longevity_days or 0.0) / DAYS_OF_MONTH / LABEL_FROM_25_TO_21
 
 
-def pot_season(planting: Planting, stages: Stages, today: date) -> tuple[date, date]:
+def pot_season(planting: Planting, stages: Stages) -> tuple[date, date]:
     """First and last day on which pots are fed: from growth, or planting out, to the last day for nitrogen."""
-    first, last = stages.wakes, min(stages.last, stages.rests)
+    first, (last, _) = stages.wakes, last_nitrogen(planting, stages)
     frost = last_frost_after(stages.climate, stages.start)
-    kept_in = planting.ground.says("winter") == "in"
     if planting.planted_on is not None and 0 <= (planting.planted_on - stages.start).days < 365:
         first = planting.planted_on
-    elif frost is not None and not kept_in:
+    elif frost is not None and planting.ground.says("winter") != "in":
         first = max(first, frost + timedelta(days=AFTER_FROST_DAYS))
-    if kept_in:
-        last = stages.rests
-    return max(first, today), last
+    return first, last
 
 
 def pot_plan(
@@ -98,7 +98,8 @@ def _planned(
     today: date,
     fed: Sequence[tuple[date, Product]],
 ) -> PotPlan:
-    first, last = pot_season(planting, stages, today)
+    begins, last = pot_season(planting, stages)
+    first = max(begins, today)
     poured = [on for on, product in fed if on <= today and not _is_coated(product)]
     if poured:
         first = max(first, max(poured) + timedelta(days=EVERY_DAYS))
@@ -126,20 +127,25 @@ def _planned(
         said.append(
             Said("lean", "Dry-country plants: a quarter of the feed, at the base, never in rosettes or crowns.")
         )
-        left = max(0, LEAN_FEEDS - len(poured))
-        if soluble is None and left:
+        few = max(0, LEAN_FEEDS - len(poured))
+        if soluble is None and few:
             words = "No soluble feed on the shelf that pots bear: these plants live a year without, and grow less."
             said.append(Said("no_product", words, True))
-        return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, left), tuple(said), None)
+        return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, few), tuple(said), None)
     laid = max(((on, product) for on, product in fed if _is_coated(product)), key=lambda one: one[0], default=None)
     if laid is not None:
         return _after_pellets(planting, stages, soluble, *laid, first, last, said)
+    left = (last - first).days / (last - begins).days
     coated = _coated(shelf, planting, first, last)
+    why_not = _why_not_so_late(coated, need, left, first, last, stages) if coated is not None else ""
+    if why_not and soluble is not None:
+        said.append(Said("passed", f"{why_not}: soluble feed until then."))
+        coated = None
     if coated is None:
         if soluble is None:
             said.append(Said("no_product", "No coated and no soluble feed on the shelf that pots bear.", True))
         return PotPlan(_soluble_jobs(planting, soluble, first, last, STRENGTH_MG_L), tuple(said), None)
-    return _pelleted(planting, asked, stages, coated, soluble, first, last, said)
+    return _pelleted(planting, asked, stages, coated, soluble, first, last, left, said)
 
 
 def _pelleted(
@@ -150,17 +156,21 @@ def _pelleted(
     soluble: Product | None,
     first: date,
     last: date,
+    left: float,
     said: list[Said],
 ) -> PotPlan:
-    """Pellets on the first day, and soluble feed when they are spent."""
-    need, litres = asked.nitrogen, planting.medium_l
+    """Pellets on the first day, and soluble feed when they are spent; ``left``: the share of the season that is still
+    to come."""
+    litres = planting.medium_l
     spent = runs_out(rated_months(coated), first, stages.climate)
     warmth = float(daily_series(stages.climate, first, last).mean_c.mean())
     months = months_at(rated_months(coated), warmth)
     till = f"to {spent.on:%-d %B}" if spent.on <= last else "past its end"
     follows = soluble is not None and (last - spent.on).days >= LEAST_LEFT_DAYS
     share = COATED_SHARE if follows else 1.0
-    grams = _within_label(need * share / coated.total_nitrogen, coated, said)
+    whole = "the season" if left >= 1 else "the rest of the season"
+    grams = _grams_left(coated, asked.nitrogen, left, first, last, stages)
+    grams = _within_label(grams * share, coated, said)
     job = Job(
         0,
         f"Pellets, {grams:.3g} g a litre of medium",
@@ -173,7 +183,7 @@ def _pelleted(
         placement="medium",
         answers=asked.answers,
         reason=(
-            f"One dose for the season: at its {warmth:.0f} °C the pellets last {months:.1f} months, {till}."
+            f"One dose for {whole}: at its {warmth:.0f} °C the pellets last {months:.1f} months, {till}."
             f" {grams * coated.total_nitrogen:.3g} g of nitrogen a litre."
         ),
     )
@@ -188,6 +198,29 @@ def _pelleted(
             )
         )
     return PotPlan(tuple(jobs), tuple(said), spent, months)
+
+
+def _grams_left(coated: Product, need: float, left: float, first: date, last: date, stages: Stages) -> float:
+    """Pellets for the share of a season that is left, g a litre: what comes out by its last day meets that share of the
+    need, and no more than a year's need is laid."""
+    return need * min(1.0, left / max(_used(coated, first, stages, last), left)) / coated.total_nitrogen
+
+
+def _why_not_so_late(coated: Product, need: float, left: float, first: date, last: date, stages: Stages) -> str:
+    """Why pellets are not laid into a season of which a share is left, in words without an end; '' where they are."""
+    spent, label = _used(coated, first, stages, last), coated.label.rate_by("litre")
+    ends = f"{last:%-d %B}, their last day for nitrogen"
+    if left < 1 and spent < LEAST_USED:
+        return f"No {coated.name} so late, {1 - spent:.0%} of it would come out after {ends}"
+    grams = _grams_left(coated, need, left, first, last, stages)
+    if left < 1 and label is not None and grams < LEAST_OF_LABEL * label.low:
+        return f"No {coated.name} so late, its label's lowest rate is for more than what is left until {ends}"
+    return ""
+
+
+def _used(coated: Product, laid: date, stages: Stages, last: date) -> float:
+    """The share of pellets that comes out by the last day for nitrogen."""
+    return used_by(rated_months(coated), laid, last, stages.climate)
 
 
 def _is_coated(product: Product) -> bool:
@@ -214,10 +247,10 @@ def _after_pellets(
 
 
 def _within_label(grams_l: float, coated: Product, said: list[Said]) -> float:
-    """Grams a litre, no more than the label gives for a litre of medium; says what it leaves out."""
+    """Grams a litre within what the label gives for a litre of medium; says what that leaves out."""
     label = coated.label.rate_by("litre")
     if label is None or grams_l <= label.high:
-        return grams_l
+        return max(grams_l, label.low) if label is not None else grams_l
     said.append(
         Said(
             "label",

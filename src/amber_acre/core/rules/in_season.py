@@ -172,6 +172,8 @@ def _last_nitrogen(case: Case) -> Iterable[Broken]:
         return
     if moves_ph(product) is not None or first is None:
         return
+    if case.ground.traits.by_litre and case.ground.says("winter") == "in":
+        return
     day = case.job.on
     frost = next(on for on in (first.in_year(day.year), first.in_year(day.year + 1)) if on >= day)
     if (frost - day).days < LAST_NITROGEN_DAYS:
@@ -204,8 +206,8 @@ def _dry_season(case: Case) -> Iterable[Broken]:
 
 
 def _hot_feed(case: Case) -> Iterable[Broken]:
-    product = case.product
-    if product is None or not case.itself.feeds:
+    product = case.product  # pots are fed by the litre of medium, weak in water or coated
+    if product is None or not case.itself.feeds or case.ground.traits.by_litre:
         return
     hottest = usual(case)[1]
     quick = case.thick_g_m2 * product.quick_fraction

@@ -19,13 +19,16 @@ from amber_acre.core.rules import (
     footing,
     in_season,
     label,
+    late_on_plants,
     late_release,
     law,
     new_grass,
     order,
     plant_forms,
     planted,
+    set_buds,
     sums,
+    unfed,
 )
 from amber_acre.core.rules.ground import Ground, is_feed
 from amber_acre.core.rules.mulched import mulch_on
@@ -45,6 +48,9 @@ RULES: tuple[Rule, ...] = (
     *sums.RULES,
     *planted.RULES,
     *plant_forms.RULES,
+    *late_on_plants.RULES,
+    *set_buds.RULES,
+    *unfed.RULES,
 )
 RULE_BY_KEY: dict[str, Rule] = {rule.key: rule for rule in RULES}
 SAME_BEGINNING_DAYS = 30  # a job of seed or turf so near the day of the form is the same [common-practice]

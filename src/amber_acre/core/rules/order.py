@@ -71,10 +71,15 @@ def _against(case: Case, place: Place) -> Iterable[Use]:
         return
     for use in case.others:
         theirs, days = place(use), days_off(case, use)
-        if theirs is None or theirs == mine or abs(days) >= ORDER_DAYS:
+        if theirs is None or theirs == mine or abs(days) >= ORDER_DAYS or _of_others(case.itself, use):
             continue
         if (theirs < mine and days > 0) or (theirs > mine and days < 0):
             yield use
+
+
+def _of_others(one: Use, other: Use) -> bool:
+    """Whether one is a planting and the other a feed plant by plant, for what stood there before."""
+    return "plant" in (one.work, other.work) and (one.by_plant or other.by_plant)
 
 
 def _order_on_turf(case: Case) -> Iterable[Broken]:

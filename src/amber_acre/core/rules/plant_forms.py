@@ -38,7 +38,7 @@ def wrong_form(product: Product, group: str) -> str:
     return ""
 
 
-def _groups(ground: Ground, of: str) -> list[str]:
+def groups_of(ground: Ground, of: str) -> list[str]:
     """Care groups of what a feed is for: of plants named by the job, else by the form, else of all that grows there."""
     said = ground.says("care")
     if not of and said in CARE_GROUPS:
@@ -49,7 +49,7 @@ def _groups(ground: Ground, of: str) -> list[str]:
 
 def acid_in_pots(ground: Ground) -> bool:
     """Whether most of what grows in pots are acid lovers: little medium, soon limed."""
-    keys = _groups(ground, "")
+    keys = groups_of(ground, "")
     return ground.traits.by_litre and 2 * keys.count("acid") > len(keys)
 
 
@@ -57,7 +57,7 @@ def _wrong_form(case: Case) -> Iterable[Broken]:
     product, traits = case.product, case.ground.traits
     if product is None or traits.turf or not nitrogen_of(case.itself) or not case.itself.feeds:
         return
-    keys = _groups(case.ground, whose(case.job))
+    keys = groups_of(case.ground, whose(case.job))
     if traits.by_litre:  # weak in water, or coated: the rest is borne there
         keys = ["acid"] if acid_in_pots(case.ground) else []
     for key in dict.fromkeys(keys):

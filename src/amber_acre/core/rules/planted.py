@@ -1,11 +1,11 @@
 """What plantings ask of every door: mulch of the right depth and kind, no feed without a finding, none through fabric,
-no chloride on what it harms, no push for plants of this year."""
+no chloride on what it harms."""
 
 from __future__ import annotations
 
 from collections.abc import Iterable
 
-from amber_acre.core.measure.area_facts import day_of, listed, planted_on
+from amber_acre.core.measure.area_facts import day_of, listed
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.mulched import conditions_of_ground, mulch_of, mulch_on, of_groups, settled_mm, stands_dry
 from amber_acre.core.rules.plant_forms import CHLORIDE_FROM, NO_CHLORIDE
@@ -18,15 +18,6 @@ from amber_acre.core.tolerance import over
 
 COVERS_FROM_MM = 20.0  # of organic mulch that gravel on it would bury [common-practice]
 PORTS_CLOSE_DAYS = 365  # between injections, where no label asks for longer [common-practice]
-NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
-WOODY = (
-    "tree",
-    "shrub",
-    "hedging",
-    "conifer",
-    "climber",
-    "fruit",
-)  # groups of the catalogue
 
 
 def _mulch(case: Case) -> Mulch | None:
@@ -197,22 +188,6 @@ def _passed_over(case: Case) -> Iterable[Broken]:
         )
 
 
-def _new_plants(case: Case) -> Iterable[Broken]:
-    planted, grown = planted_on(case.ground.facts), case.ground.plants
-    woody = case.ground.kind in ("hedge", "tree") or (bool(grown) and all(plant.group in WOODY for plant in grown))
-    if planted is None or not woody or not nitrogen_of(case.itself):
-        return
-    if 0 <= (case.job.on - planted).days < NEW_DAYS:
-        yield Broken(
-            Sentence.of(
-                "Planted on {day}: woody plants of the first year are watered and mulched, not fed. Native soil"
-                " goes back"
-                " into the hole.",
-                day=OnDay(planted, year=True),
-            )
-        )
-
-
 def _ports_close(case: Case) -> Iterable[Broken]:
     if case.job.work != "inject":
         return
@@ -316,15 +291,6 @@ RULES = (
         "warn",
         "common-practice",
         _chloride,
-        custom=True,
-    ),
-    Rule(
-        "new-plants",
-        "season",
-        "Woody plants are not fed in their first year.",
-        "warn",
-        "common-practice",
-        _new_plants,
         custom=True,
     ),
     Rule(

@@ -10,7 +10,7 @@ from typing import Literal, get_args
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.jobs.job import Job
-from amber_acre.core.jobs.use import Use, whose
+from amber_acre.core.jobs.use import BY_PLANT, Use, whose
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules.ground import Ground
@@ -79,6 +79,7 @@ class Case:
             job=self.job.key or None,
             placement=self.job.placement,
             of=whose(self.job),
+            by_plant=self.job.dose.basis in BY_PLANT,
         )
 
     @cached_property

@@ -57,14 +57,25 @@ class RunsOut:
 
 def runs_out(rated_months: float, laid: date, climate: Climate, label_c: float = LABEL_C) -> RunsOut:
     """Follows pellets day by day: each day uses up more of them the warmer it is; frozen days use none."""
-    months_at(rated_months, label_c)
-    series = daily_series(climate, laid, laid + timedelta(days=FOLLOWED_DAYS))
     used, warmth, days = 0.0, 0.0, 0
-    for mean in series.mean_c:
+    for mean in daily_series(climate, laid, laid + timedelta(days=FOLLOWED_DAYS)).mean_c.tolist():
         if used >= 1:
             break
-        if mean > 0:
-            used += 1 / (months_at(rated_months, float(mean), label_c) * DAYS_OF_MONTH)
-        warmth += float(mean)
+        used += _used_a_day(rated_months, mean, label_c)
+        warmth += mean
         days += 1
     return RunsOut(laid + timedelta(days=days), days / DAYS_OF_MONTH, warmth / max(1, days))
+
+
+def used_by(rated_months: float, laid: date, on: date, climate: Climate, label_c: float = LABEL_C) -> float:
+    """The share (0 to 1) of pellets of ``laid`` that is used up by a day, at most two and a half years later."""
+    days = min((on - laid).days, FOLLOWED_DAYS)
+    if days <= 0:
+        return 0.0
+    means = daily_series(climate, laid, laid + timedelta(days=days)).mean_c.tolist()
+    return min(1.0, sum(_used_a_day(rated_months, mean, label_c) for mean in means))
+
+
+def _used_a_day(rated_months: float, mean_c: float, label_c: float) -> float:
+    months = months_at(rated_months, mean_c, label_c)
+    return 1 / (months * DAYS_OF_MONTH) if mean_c > 0 else 0.0

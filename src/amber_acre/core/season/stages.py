@@ -21,6 +21,7 @@ EARLIER_DAYS = 3  # so that a job of that day is still done in time [common-prac
 MILD_SHARE = 0.15  # of the yearly range above its coolest, where growth picks up after a mild winter [common-practice]
 FLAT_C = 5.0  # yearly range of the air under which no cold divides a year [common-practice]
 TROPICAL_C = 18.0  # coolest month from which rains divide the year, not cold [koppen]
+BEFORE_WAKING_DAYS = 90  # of which a bloom or a clip still belongs to the year that follows [common-practice]
 HOT_FROM_C = 32.0  # usual maximum from which nothing quick goes down [common-practice]
 JUST_BEFORE_DAYS = 45  # before a season in which waking still belongs to it [common-practice]
 HARD_COLD_C = 5.0  # soil under which nothing takes nitrogen up [common-practice]
@@ -49,6 +50,11 @@ class Stages:
     def by_rains(self) -> bool:
         """Whether no cold divides the year, so that growth wakes with the rains."""
         return self.why_wakes == RAINS
+
+    def in_year(self, month: int, day: int, before: int) -> date:
+        """A day of the year as it falls after waking, or so many days (0 to 364) ``before`` it."""
+        first = self.wakes - timedelta(days=before)
+        return next(on for n in (-1, 0, 1) if (on := date(self.wakes.year + n, month, day)) >= first)
 
     def hot(self, day: date) -> bool:
         """Whether the usual maximum of a day forbids quick nitrogen."""

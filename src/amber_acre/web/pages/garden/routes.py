@@ -17,6 +17,7 @@ from amber_acre.core.mulch.depth import renewal_years
 from amber_acre.core.products.pot_feeding import Habits, habits
 from amber_acre.core.programme.garden_season import GardenSeason
 from amber_acre.core.programme.pot_year import pot_season, rated_months
+from amber_acre.core.rules.mulched import mulch_of
 from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.coated import DAYS_OF_MONTH, months_at
 from amber_acre.core.season.windows import spans
@@ -181,7 +182,9 @@ def _drawn(season: GardenSeason, us: bool) -> Drawn:
     planting = season.planting
     group, ground = planting.group, planting.ground
     mulch = None
-    kind = planting.lies.kind or (group.mulches[0] if group.mulches and group.mulch_mm else "")
+    coming = [mulch_of(ground, one.product, one.job.work) for one in season.in_season if not one.done]
+    planned = next((one.key for one in coming if one is not None), "")
+    kind = planned or planting.lies.kind or (group.mulches[0] if group.mulches and group.mulch_mm else "")
     if kind in MULCHES and group.mulch_mm:
         years = renewal_years(kind, group.mulch_mm)
         mulch = mulch_years(MULCHES[kind], planting.lies.depth_mm, group.mulch_mm, years, us)
@@ -205,7 +208,8 @@ def _pot(season: GardenSeason) -> Any:
     pellets = next((one for one in season.planned if one.product is not None and one.product.longevity_days), None)
     if pellets is None or pellets.product is None:
         return None
-    first, last = pot_season(season.planting, season.stages, pellets.job.on)
+    begins, last = pot_season(season.planting, season.stages)
+    first = max(begins, pellets.job.on)
     series = daily_series(
         season.planting.ground.climate, first, max(last, next_season_start(first)) if last <= first else last
     )
