@@ -17,6 +17,7 @@ from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import stand
 from amber_acre.core.measure.area_facts import ReadFact
 from amber_acre.core.products.product import Product
+from amber_acre.core.programme.garden_feeds import nearest_visit
 from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, ONE_CURE_DAYS, PatchPlan, plan_patch
@@ -114,7 +115,8 @@ def test_each_job_says_why_and_answers_something() -> None:
     assert all(job.reason and job.answers for job in plan.jobs)
     feeds = [job for job in plan.jobs if job.work == "feed"]
     mulch = next(job for job in plan.jobs if job.work == "mulch")
-    assert min(job.on for job in feeds) < mulch.on
+    assert min(job.on for job in feeds) == mulch.on  # one visit: fed, then mulched
+    assert min(job.number for job in feeds) < mulch.number
 
 
 def test_high_phosphorus_keeps_phosphorus_away() -> None:
@@ -494,7 +496,8 @@ def test_planting_comes_before_water_and_mulch() -> None:
         f"Water through to the roots, week {n}" for n in (1, 2, 3, 4)
     ]
     mulch = next(job for job in plan.jobs if job.work == "mulch")
-    assert mulch.on > plan.jobs[0].on
+    assert works.index("plant") < works.index("mulch")  # of one visit: planted, watered, mulched
+    assert mulch.on >= plan.jobs[0].on
     assert "feed" not in works
     past = planned(ground("hedge", "Carpinus betulus", planted_on="2026-03-20", mulch_kind="none"), date(2026, 4, 1))
     assert "plant" not in [job.work for job in past.jobs]
@@ -586,3 +589,41 @@ def test_no_pots_go_without_a_job_and_without_a_word(plant: str, only: str) -> N
     plan = plan_garden(planting_of(at), AreaBook(at, (), (), start), on_shelf, start, start)
     assert not [job for job in plan.jobs if job.product is not None]
     assert [one for one in plan.said if one.code == "no_product" and one.obstacle]
+
+
+def test_the_nearest_visit_lies_within_ten_days_and_the_window() -> None:
+    on, opens, closes = date(2026, 5, 10), date(2026, 5, 1), date(2026, 5, 30)
+    for day, goes in ((20, True), (21, False), (1, True)):
+        visit = date(2026, 5, day)
+        assert nearest_visit(on, opens, closes, [visit]) == (visit if goes else on)
+    assert nearest_visit(on, date(2026, 5, 2), closes, [date(2026, 5, 1)]) == on
+    assert nearest_visit(on, opens, date(2026, 5, 14), [date(2026, 5, 15)]) == on
+    assert nearest_visit(on, opens, closes, [date(2026, 5, 13), date(2026, 5, 7)]) == date(2026, 5, 7)  # the earlier
+
+
+def test_mulch_samples_and_looks_wait_for_a_day_on_which_somebody_comes() -> None:
+    """Not before the feed mulch follows, which it may join; not onto the next; ten days at most."""
+    at = ground("bed", "14 × Rosa hybrids", bloom_end="28 June", mulch_kind="none")
+    alone = planned(at)
+    feeds = [job.on for job in alone.jobs if job.work == "feed"]
+    assert len(feeds) >= 2
+
+    def on(work: str, *days: date, of: Ground = at) -> list[date]:
+        return [job.on for job in planned(of, visited=days).jobs if job.work == work]
+
+    assert on("mulch") == feeds[:1]
+    for days in (-4, 2, 6):  # the feed moves to a visit, and the mulch with it
+        near = feeds[0] + timedelta(days=days)
+        assert on("mulch", near) == on("feed", near)[:1]
+    ahead = feeds[0] + timedelta(days=12)  # too far for either
+    assert on("mulch", ahead) == on("feed", ahead)[:1] == feeds[:1]
+    look = on("look")[-1]
+    assert on("look", look + timedelta(days=10))[-1] == look + timedelta(days=10)
+    assert on("look", look + timedelta(days=11))[-1] == look
+    assert on("look", look - timedelta(days=1))[-1] == look  # too early to show
+    acid = ground("bed", "9 × Pieris japonica", mulch_kind="none")
+    plan = planned(acid)
+    sample, feed = (next(job for job in plan.jobs if job.work == work) for work in ("sample", "feed"))
+    assert sample.on <= feed.on
+    assert sample.number < feed.number  # taken before anything goes down
+    assert on("sample", feed.on + timedelta(days=2), of=acid) == [sample.on]

@@ -42,7 +42,7 @@ def feeds(
     jobs: list[Job] = []
     said: list[Said] = []
     for wanted in asked.rounds:
-        on = _visit(wanted, visited, today)
+        on = nearest_visit(wanted.on, max(wanted.opens, today), wanted.closes, visited)
         picked = candidates(replace(wanted, on=on), planting, shelf, opened)[:TRIED]
         made = [given(_feed_job(planting, asked, wanted, on, one, picked)) for one in picked]
         job = _best_a_little_later(wanted, book, made, jobs) or _let_pass(book, made, jobs)
@@ -102,14 +102,10 @@ def _told_of_feeds(planting: Planting, jobs: Sequence[Job]) -> list[Said]:
     return said
 
 
-def _visit(wanted: RoundAsked, visited: Collection[date], today: date) -> date:
-    """The round's day, or one near it in its window on which somebody is there anyway."""
-    near = [
-        day
-        for day in visited
-        if max(wanted.opens, today) <= day <= wanted.closes and abs((day - wanted.on).days) <= VISIT_DAYS
-    ]
-    return min(near, key=lambda day: (abs((day - wanted.on).days), day), default=wanted.on)
+def nearest_visit(on: date, opens: date, closes: date, visited: Collection[date]) -> date:
+    """A day, or the nearest within VISIT_DAYS of it between two others on which somebody is there anyway."""
+    near = [day for day in visited if opens <= day <= closes and abs((day - on).days) <= VISIT_DAYS]
+    return min(near, key=lambda day: (abs((day - on).days), day), default=on)
 
 
 def _feed_job(

@@ -4,9 +4,9 @@ from __future__ import annotations
 
 from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
-from datetime import date
+from datetime import date, timedelta
 
-from amber_acre.core.care.covering import CoverAsked, cover_asked
+from amber_acre.core.care.covering import AFTER_FEED_DAYS, CoverAsked, cover_asked
 from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, with_mulch
@@ -17,7 +17,7 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry, standing, without_bulk
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.garden_feeds import LOOK_DAYS, PULLED_BACK_MM, stops
+from amber_acre.core.programme.garden_feeds import LOOK_DAYS, PULLED_BACK_MM, nearest_visit, stops
 from amber_acre.core.programme.garden_soil import soil_of
 from amber_acre.core.programme.mixed_feeds import Season, bed_feeds, down, planting_need
 from amber_acre.core.programme.new_plants import planting_jobs
@@ -30,6 +30,8 @@ from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.tables.plant_names import may_mean
 
+JOINS = timedelta(days=AFTER_FEED_DAYS)  # mulch may join the feed it follows
+MOVABLE: tuple[Work, ...] = ("look", "sample")  # wait for a day on which somebody is there
 SHOWS_DAYS = 150  # in which what soil or leaves asked for and got is not asked for again [common-practice]
 
 
@@ -98,14 +100,14 @@ def plan_garden(
     soil_jobs, of_soil = soil_of(planting, book, shelf, year, today)
     jobs += _not_done(book, soil_jobs, today)
     said += of_soil
-    cover, covered = _cover(planting, book, year, shelf, today, jobs, pinned)
+    cover, covered = _cover(planting, book, year, shelf, season, jobs)
     said += covered
     if cover is not None:
         jobs = [_beneath(planting, cover, job) for job in jobs] + [_mulch_job(planting, cover)]
     jobs += repair_jobs(book, [*pinned, *jobs], year.wakes, today)
     said += _crowns(planting, jobs)
-    jobs = _one_look(jobs)
-    ordered = sorted((*pinned, *jobs), key=lambda job: (job.on, job.name))
+    jobs = _when_somebody_is_there(_one_look(jobs), visited, today)
+    ordered = sorted((*pinned, *jobs), key=_in_order)
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     need = planting_need(mixed, asked, season)
     return GardenPlan(planting, year, start, asked, need, numbered, _unsaid(said), cover, pots)
@@ -157,20 +159,43 @@ def _of_mixed(mixed: MixedBed, planting: Planting, fed: bool) -> list[Said]:
 
 
 def _cover(
-    planting: Planting,
-    book: AreaBook,
-    year: Stages,
-    shelf: Sequence[Product],
-    today: date,
-    jobs: Sequence[Job],
-    pinned: Sequence[Job],
+    planting: Planting, book: AreaBook, year: Stages, shelf: Sequence[Product], season: Season, jobs: Sequence[Job]
 ) -> tuple[CoverAsked | None, tuple[Said, ...]]:
     """The mulch of the year, after its feeds; none where it is planned already."""
-    cover, covered = cover_asked(planting, year, shelf, today, [job.on for job in jobs if job.work == "feed"])
-    ahead = [*pinned, *(one.job for one in book.jobs if one.job.counts and not one.done)]
+    fed = sorted(job.on for job in jobs if job.work == "feed")
+    cover, covered = cover_asked(planting, year, shelf, season.day, fed)
+    ahead = [*season.pinned, *(one.job for one in book.jobs if one.job.counts and not one.done)]
     if cover is not None and any(job.work == "mulch" for job in ahead):
         return None, (Said("mulch", "Mulch is planned here already, by hand or pinned."),)
+    if cover is not None:
+        cover = replace(cover, on=_mulched_on(cover, fed, {*season.visited, *(job.on for job in jobs)}, season.day))
     return cover, covered
+
+
+def _mulched_on(cover: CoverAsked, fed: Sequence[date], visited: Collection[date], today: date) -> date:
+    """The day of the mulch, or a near one on which somebody is there anyway: not before the feed it follows, which it
+    may join, nor after the next."""
+    before = max((day for day in fed if day <= cover.on), default=cover.opens)
+    after = min((day for day in fed if day > cover.on), default=cover.closes)
+    opens, closes = max(today, before, cover.opens - JOINS), min(cover.closes, after - timedelta(days=1))
+    return nearest_visit(cover.on, opens, closes, visited)
+
+
+def _when_somebody_is_there(jobs: Sequence[Job], visited: Collection[date], today: date) -> list[Job]:
+    """Looks and samples on a near day of their window on which somebody is there anyway; samples before feeds."""
+    days = {*visited, *(job.on for job in jobs if job.work not in MOVABLE)}
+    placed = []
+    for job in jobs:
+        feeds = [one.on for one in jobs if one.work == "feed" and one.on >= job.on and job.work == "sample"]
+        closes = min((job.closes, *feeds))
+        on = nearest_visit(job.on, max(today, job.opens), closes, days) if job.work in MOVABLE else job.on
+        placed.append(replace(job, on=on))
+    return placed
+
+
+def _in_order(job: Job) -> tuple[date, int, str]:
+    """Jobs of a day: samples first, mulch last."""
+    return job.on, {"sample": -1, "mulch": 1}.get(job.work, 0), job.name
 
 
 def _not_done(book: AreaBook, jobs: Sequence[Job], today: date) -> list[Job]:

@@ -108,8 +108,14 @@ def _too_late(case: Case) -> Iterable[Broken]:
 
 
 RULES: tuple[Rule, ...] = (
-    Rule("late-on-plants", "season",
-         "Slow nitrogen goes down while plants grow long enough to use it: at most a third of it (of organic feeds"
-         " somewhat over half) comes out after they rest, or after bulbs have died down.", "warn", "common-practice",
-         _too_late, custom=True),
-)  # fmt: skip
+    Rule(
+        "late-on-plants",
+        "season",
+        "Slow nitrogen goes down while plants grow long enough to use it: at most a third of it (of organic feeds"
+        " somewhat over half) comes out after they rest, or after bulbs have died down.",
+        "warn",
+        "common-practice",
+        _too_late,
+        custom=True,
+    ),
+)

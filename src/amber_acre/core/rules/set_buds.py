@@ -67,7 +67,13 @@ def _after_buds(case: Case) -> Iterable[Broken]:
 
 
 RULES: tuple[Rule, ...] = (
-    Rule("buds-set", "season",
-         "Acid lovers and conifers get no nitrogen from forty days after midsummer until they rest.",
-         "warn", "common-practice", _after_buds, custom=True),
-)  # fmt: skip
+    Rule(
+        "buds-set",
+        "season",
+        "Acid lovers and conifers get no nitrogen from forty days after midsummer until they rest.",
+        "warn",
+        "common-practice",
+        _after_buds,
+        custom=True,
+    ),
+)

@@ -114,9 +114,22 @@ def _new_plants(case: Case) -> Iterable[Broken]:
 
 
 RULES: tuple[Rule, ...] = (
-    Rule("finding-first", "ground", "No feed for what water, warmth, air at the roots or leaching answers.", "warn",
-         "common-practice", _finding_first, custom=True),
-    Rule("new-plants", "season",
-         "Woody plants are not fed in their first year, others in beds not in their first six weeks.", "warn",
-         "common-practice", _new_plants, custom=True),
-)  # fmt: skip
+    Rule(
+        "finding-first",
+        "ground",
+        "No feed for what water, warmth, air at the roots or leaching answers.",
+        "warn",
+        "common-practice",
+        _finding_first,
+        custom=True,
+    ),
+    Rule(
+        "new-plants",
+        "season",
+        "Woody plants are not fed in their first year, others in beds not in their first six weeks.",
+        "warn",
+        "common-practice",
+        _new_plants,
+        custom=True,
+    ),
+)

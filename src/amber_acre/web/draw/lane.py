@@ -44,7 +44,7 @@ LETTERS = {
     "water": "W",
     "repair": "Mend",
 }
-FLAG_PX_PER_CHARACTER = 7.3
+FLAG_PX_PER_CHARACTER = 7.9
 
 
 POOL_CEILING_G_M2 = 2.0  # of available nitrogen in the soil at the top of a lane
