@@ -65,6 +65,7 @@ class Stages:
         return soil_on(self.climate, day) < HARD_COLD_C
 
 
+@lru_cache(maxsize=512)
 def stages(climate: Climate, start_c: float, start: date) -> Stages:
     """The stages of what wakes at ``start_c`` °C of soil (2–20) in the twelve months from ``start``."""
     soil, air = _soil(climate), _air(climate)
