@@ -483,6 +483,10 @@ def test_plants_of_a_hedge_are_counted_or_spaced_or_unknown() -> None:
         ("tree", "fig", {}, "mature-tree"),  # lean fruit
         ("tree", "lemon", {}, "citrus-tree"),
         ("tree", "Citrus reticulata", {"age": "young"}, "citrus-tree"),
+        ("tree", "avocado", {}, "evergreen-fruit"),
+        ("tree", "papaya", {"age": "mature"}, "evergreen-fruit"),
+        ("tree", "mango", {}, "mature-tree"),  # lean
+        ("bed", "2 × avocado", {}, "evergreen-fruit"),
         ("container", "lemon", {}, "citrus"),
         ("tree", "oak", {}, "mature-tree"),
         ("bed", "12 × raspberry", {}, "fruit"),

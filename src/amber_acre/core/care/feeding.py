@@ -62,6 +62,7 @@ FROSTLESS = {
 BY_RAINS = {
     "Spring feed": "Feed as the rains come",
     "the first flush after winter": "the first flush as the rains come",
+    "the first flush and the flowers": "the first flush and the flowers, as the rains come",
     "as shoots come": "as shoots come with the rains",
     "they start late, and then fast": "the first flush as the rains come",
     "leaf on leaf while it is warm": "leaf on leaf, as no cold stops it",

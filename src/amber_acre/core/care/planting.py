@@ -28,8 +28,14 @@ from amber_acre.core.tables.soil_ranges import SoilOf
 
 SALTS_HIGH = 2.0  # dS/m of a saturated paste from which sensitive plants suffer [handbook-60]
 YOUNG_TRUNK_M = 0.15  # under it a tree whose planting somebody dated still fills its place [common-practice]
-TREES = ("conifer", "young-tree", "mature-tree", "fruit", "citrus-tree")
+TREES = ("conifer", "young-tree", "mature-tree", "fruit", "citrus-tree", "evergreen-fruit")
 WOODY = ("hedge", "shrub", *TREES, "rose", "acid")  # groups that keep their wood
+YEARLY_TREES = {
+    "palm": "a palm",
+    "fruit": "a fruit tree",
+    "citrus-tree": "a citrus tree",
+    "evergreen-fruit": "an evergreen fruit tree",
+}
 AS_MUCH = 0.9  # of the most ground a group holds from which another holds as much [common-practice]
 HOW_MANY = 1  # what grows there where nobody has counted
 
@@ -303,7 +309,7 @@ def _of_tree(ground: Ground, plants: list[Plant]) -> tuple[CareGroup, str]:
     plant = plants[0] if plants else None
     yearly = yearly_tree(plants[:1])
     if yearly:
-        return CARE_GROUPS[yearly], {"palm": "a palm", "fruit": "a fruit tree"}.get(yearly, "a citrus tree")
+        return CARE_GROUPS[yearly], YEARLY_TREES[yearly]
     if plant is not None and "n" in plant.flags and ground.says("age") != "mature":
         return CARE_GROUPS["conifer"], "a conifer"
     if ground.says("age") == "young":

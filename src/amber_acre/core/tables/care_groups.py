@@ -123,6 +123,11 @@ CARE_GROUPS: dict[str, CareGroup] = {
             RoundRow("Summer feed", "wakes", 0.35, 75, "fruit swells with the second flush"),
             RoundRow("Late summer feed", "wakes", 0.25, 150, "the last flush hardens before the cold")),
             tender=True, k_per_n=0.6, p_per_n=0.25, placement="dripline", clear_mm=150.0),
+        CareGroup("evergreen-fruit", "evergreen fruit trees", (6, 14), "yearly", 11.0, (
+            RoundRow("Spring feed", "wakes", 0.4, 0, "the first flush and the flowers"),
+            RoundRow("Summer feed", "wakes", 0.35, 75, "fruit swells with the second flush"),
+            RoundRow("Late summer feed", "wakes", 0.25, 150, "the last flush hardens before the cold")),
+            tender=True, k_per_n=0.7, p_per_n=0.25, placement="dripline", clear_mm=150.0),
         CareGroup("young-tree", "young trees", (5, 10), "by finding", 6.0, (
             RoundRow("Spring feed", "wakes", 1.0, 0, "slow, over the root zone, as growth begins"),),
             slow_least=0.6, placement="dripline", p_per_n=0.25, clear_mm=150.0),
@@ -143,7 +148,7 @@ FED_FINDINGS = ("short", "low-n", "pale-old", "k-old")
 # plants that bear least are spoiled soonest [common-practice].
 CAREFUL_FIRST = (
     "lean", "grass", "fern", "acid", "bulb", "palm", "shrub", "groundcover", "perennial", "bedding", "fruit",
-    "rose", "citrus-tree", "exotic", "hedge",
+    "rose", "citrus-tree", "evergreen-fruit", "exotic", "hedge",
 )  # fmt: skip
 # The group a plant of the catalogue belongs to, by its group there.
 OF_PLANT = {
@@ -172,8 +177,8 @@ CITRUS = "Citrus "  # what its botanical names begin with
 
 
 def group_of_plant(plant: Plant) -> str:
-    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics, hungry fruit and
-    citrus by themselves, bulbs that are planted out after frost as bedding."""
+    """The care group of one plant: lean and acid first, greedy warm-season perennials as exotics, hungry fruit
+    (deciduous or evergreen) and citrus by themselves, bulbs that are planted out after frost as bedding."""
     if "d" in plant.flags:
         return "lean"
     if "a" in plant.flags:
@@ -185,7 +190,7 @@ def group_of_plant(plant: Plant) -> str:
     if plant.botanical.startswith(CITRUS):
         return "citrus-tree"
     if plant.group == "fruit" and plant.nitrogen != "low":
-        return "fruit"
+        return "evergreen-fruit" if {"e", "t"} <= set(plant.flags) else "fruit"
     if plant.group == "bulb" and "t" in plant.flags:
         return "bedding"
     if plant.group == "container" and "e" in plant.flags:
@@ -197,7 +202,7 @@ def yearly_tree(plants: Iterable[Plant]) -> str:
     """The group of trees that are fed every year and wait for no finding: palm, hungry fruit, citrus; '' of others."""
     for plant in plants:
         key = "palm" if plant.group == "palm" else group_of_plant(plant)
-        if key in ("palm", "fruit", "citrus-tree"):
+        if key in ("palm", "fruit", "citrus-tree", "evergreen-fruit"):
             return key
     return ""
 
@@ -219,12 +224,13 @@ EACH_M2 = {
     "palm": 3.0,
     "fruit": 1.2,
     "citrus-tree": 3.0,
+    "evergreen-fruit": 3.0,
     "hedge": 0.3,
 }
 CLIMBER_M2 = 0.25  # of the group of shrubs, and narrower: half a metre apart [common-practice]
 # Groups that are fed plant by plant in a bed that another group decides: greedy ones, and those whose feed is their
 # own [common-practice]. Bulbs, ground cover and grasses live on what the bed gets.
-GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial", "bedding", "fruit", "citrus-tree")
+GREEDY = ("rose", "exotic", "palm", "acid", "fern", "perennial", "bedding", "fruit", "citrus-tree", "evergreen-fruit")
 
 
 def usual_m2(plant: Plant | None, key: str = "") -> float:
