@@ -99,6 +99,14 @@ def test_their_own_last_day_is_shown(plants: str, last: int) -> None:
     assert season.last == season.stages.wakes + timedelta(days=last) < season.stages.last
 
 
+@pytest.mark.parametrize("kind", ["wet-tropics", "tropical-highland"])
+@pytest.mark.parametrize("plants", ["9 × Pieris japonica", "6 × Taxus baccata", "90 × Narcissus hybrids"])
+def test_where_no_cold_divides_the_year_only_its_end_counts(kind: str, plants: str) -> None:
+    at = ground("bed", plants, in_climate(kind, "north"))
+    stage = begun(at, 0).stages
+    assert last_nitrogen(planting_of(at), stage) == (stage.last, stage.why_last)
+
+
 def pots(kind: str, half: Half, **texts: str) -> Ground:
     return ground("container", "Petunia hybrids", in_climate(kind, half), **texts)
 

@@ -33,7 +33,9 @@ def last_nitrogen(planting: Planting, stages: Stages) -> tuple[date, str]:
             return stages.rests, SLOWS
         return min((stages.last, stages.why_last), (stages.rests, SLOWS))
     key = planting.group.key
-    if key == "bulb" and not stages.by_rains:
+    if stages.by_rains:  # no summer to set buds after, no cold to die down before
+        return stages.last, stages.why_last
+    if key == "bulb":
         return min((leaves_until(planting.ground, stages), _WHY["bulb"]), (stages.last, stages.why_last))
     key = key if key in FED_AFTER_WAKING else "conifer" if coniferous(planting) else ""
     if key:

@@ -6,7 +6,7 @@ from collections.abc import Collection, Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.care.covering import AFTER_FEED_DAYS, CoverAsked, cover_asked
+from amber_acre.core.care.covering import CoverAsked, cover_asked
 from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.mixed_bed import MixedBed, mixed_bed
 from amber_acre.core.care.planting import Planting, with_mulch
@@ -30,7 +30,6 @@ from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.tables.plant_names import may_mean
 
-JOINS = timedelta(days=AFTER_FEED_DAYS)  # mulch may join the feed it follows
 MOVABLE: tuple[Work, ...] = ("look", "sample")  # wait for a day on which somebody is there
 SHOWS_DAYS = 150  # in which what soil or leaves asked for and got is not asked for again [common-practice]
 
@@ -106,7 +105,7 @@ def plan_garden(
         jobs = [_beneath(planting, cover, job) for job in jobs] + [_mulch_job(planting, cover)]
     jobs += repair_jobs(book, [*pinned, *jobs], year.wakes, today)
     said += _crowns(planting, jobs)
-    jobs = _when_somebody_is_there(_one_look(jobs), visited, today)
+    jobs = _when_somebody_is_there(_one_look(jobs), {*visited, *(job.on for job in pinned)}, today)
     ordered = sorted((*pinned, *jobs), key=_in_order)
     numbered = tuple(replace(job, number=n) for n, job in enumerate(ordered, start=1))
     need = planting_need(mixed, asked, season)
@@ -168,7 +167,8 @@ def _cover(
     if cover is not None and any(job.work == "mulch" for job in ahead):
         return None, (Said("mulch", "Mulch is planned here already, by hand or pinned."),)
     if cover is not None:
-        cover = replace(cover, on=_mulched_on(cover, fed, {*season.visited, *(job.on for job in jobs)}, season.day))
+        visits = {*season.visited, *(job.on for job in (*season.pinned, *jobs))}
+        cover = replace(cover, on=_mulched_on(cover, fed, visits, season.day))
     return cover, covered
 
 
@@ -177,7 +177,7 @@ def _mulched_on(cover: CoverAsked, fed: Sequence[date], visited: Collection[date
     may join, nor after the next."""
     before = max((day for day in fed if day <= cover.on), default=cover.opens)
     after = min((day for day in fed if day > cover.on), default=cover.closes)
-    opens, closes = max(today, before, cover.opens - JOINS), min(cover.closes, after - timedelta(days=1))
+    opens, closes = max(today, before, cover.opens), min(cover.closes, after - timedelta(days=1))
     return nearest_visit(cover.on, opens, closes, visited)
 
 
