@@ -16,11 +16,11 @@ from amber_acre.core.measure.area_facts import read_facts
 from amber_acre.core.products.product import Label, Pack, Product, SoilAction
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.programme.patch_year import plan_patch
-from amber_acre.core.programme.pot_year import rated_months
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money, SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.local import RuleSet
+from amber_acre.core.rules.pot_pellets import rated_months
 from amber_acre.core.season.climate import Climate, MonthDay
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.nitrogen_forms import NitrogenForm

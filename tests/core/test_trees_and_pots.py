@@ -112,7 +112,7 @@ def test_pellets_by_warmth() -> None:
     assert months_at(6, LABEL_C) == 6
     assert months_at(6, LABEL_C + 5) == pytest.approx(4.5)
     with pytest.raises(OutOfRange):
-        months_at(25, LABEL_C)
+        months_at(40.1, LABEL_C)
     cool, mild = runs_out(6, date(2026, 5, 10), VALE), runs_out(6, date(2026, 11, 10), BAY)
     assert cool.on > date(2026, 11, 1)
     assert mild.months < cool.months

@@ -10,7 +10,7 @@ from typing import Any, Literal
 
 import pytest
 
-from amber_acre.core.care.bedding import AFTER_FROST_DAYS, BEFORE_WAKING_DAYS, begins, planted_out
+from amber_acre.core.care.bedding import BEFORE_WAKING_DAYS, begins, planted_out
 from amber_acre.core.care.covering import LEAST_MM, conditions_of, cover_asked, left_bare, net_m2
 from amber_acre.core.care.demand import demand
 from amber_acre.core.care.feeding import ANSWERED, ANSWERS_DAYS, GAP_DAYS, feed_asked
@@ -23,7 +23,7 @@ from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.unfed import OLD_BED_YEARS
 from amber_acre.core.season.climate import Climate, daily_series, next_season_start, season_start
 from amber_acre.core.season.climate_kinds import KINDS
-from amber_acre.core.season.stages import Stages, days_into_rains, last_frost_after, stages
+from amber_acre.core.season.stages import AFTER_FROST_DAYS, Stages, days_into_rains, last_frost_after, stages
 from amber_acre.core.soil.evidence import SoilTest
 from amber_acre.core.tables.care_groups import CARE_GROUPS, FED_FINDINGS
 from amber_acre.core.tables.mulches import MULCHES

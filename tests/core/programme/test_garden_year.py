@@ -22,10 +22,10 @@ from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
 from amber_acre.core.programme.patch_year import CAUSES, LAYER_MM, ONE_CURE_DAYS, PatchPlan, plan_patch
 from amber_acre.core.programme.picking import candidates, potash, why_not
-from amber_acre.core.programme.pot_year import rated_months
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.pot_pellets import rated_months
 from amber_acre.core.rules.unfed import ROOTED_DAYS
 from amber_acre.core.season.climate import Climate, season_start
 from amber_acre.core.season.climate_kinds import KINDS

@@ -5,20 +5,21 @@ from __future__ import annotations
 
 from dataclasses import replace
 from datetime import date, timedelta
-from typing import Literal
+from typing import Any, Literal
 
 import pytest
 
 from amber_acre.core.care.last_nitrogen import last_nitrogen
 from amber_acre.core.care.planting import planting_of
+from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.entry import Entry
-from amber_acre.core.products.product import Product
+from amber_acre.core.products.product import LONGEVITY_DAYS, Product
 from amber_acre.core.programme.garden_season import garden_season
 from amber_acre.core.programme.garden_year import GardenPlan, plan_garden
-from amber_acre.core.programme.pot_year import pot_season, rated_months
 from amber_acre.core.quantities import Kilograms
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.pot_pellets import pots_fed, rated_months
 from amber_acre.core.season.climate import season_start
 from amber_acre.core.season.climate_kinds import KINDS
 from amber_acre.core.season.coated import runs_out, used_by
@@ -117,7 +118,7 @@ def test_pellets_are_for_what_is_left_of_a_season(kind: str, half: Half) -> None
     at = pots(kind, half)
     for days in range(30, 300, 30):
         plan, today = begun(at, days), begun(at, 0).start + timedelta(days=days)
-        begins, last = pot_season(plan.planting, plan.stages)
+        begins, last = pots_fed(plan.planting.ground, plan.stages)
         pellets = next((one for one in plan.jobs if one.work == "feed"), None)
         if pellets is None or pellets.on <= begins:
             continue
@@ -153,7 +154,7 @@ def test_a_label_is_never_undercut() -> None:
     at, days = pots("hot-desert", "north"), 200
     plan = begun(at, days)
     coated = next(product for product in SHELF if product.longevity_days)
-    begins, last = pot_season(plan.planting, plan.stages)
+    begins, last = pots_fed(plan.planting.ground, plan.stages)
     first = max(begins, plan.start + timedelta(days=days))
     left = (last - first).days / (last - begins).days
     out = used_by(rated_months(coated), first, last, at.climate)
@@ -171,7 +172,7 @@ def test_pellets_give_way_to_the_can_where_half_would_come_too_late() -> None:
     coated = with_label(next(product for product in SHELF if product.longevity_days), by=())
     products = [coated, *(product for product in SHELF if not product.longevity_days)]
     whole = begun(at, 0, products)
-    begins, last = pot_season(whole.planting, whole.stages)
+    begins, last = pots_fed(whole.planting.ground, whole.stages)
     for days in range((begins - whole.start).days + 1, (last - whole.start).days, 3):
         out = used_by(rated_months(coated), whole.start + timedelta(days=days), last, at.climate)
         laid = [one for one in begun(at, days, products).jobs if one.work == "feed"]
@@ -220,3 +221,34 @@ def test_what_is_planted_this_season_is_asked_no_question_by_its_own_plan(kind: 
                 for job_, verdicts in book.judged_plan(plan.jobs):
                     asked = [verdict.rule for verdict in verdicts if verdict.severity != "note"]
                     assert not asked, (planted, seen, job_.name, job_.on, asked)
+
+
+def test_pellets_by_hand_are_asked_about_where_half_would_come_too_late() -> None:
+    """As the planner: once the season has begun by three weeks, and a planned job stays right in its window."""
+    at = pots("transition-humid", "north")
+    coated = with_label(next(product for product in SHELF if product.longevity_days), by=())
+    begins, last = pots_fed(at, begun(at, 0).stages)
+
+    def asked(on: date, **more: Any) -> bool:
+        return "pellets-late" in broken(at, job(coated, 0, on, dose=Dose(3.0, "litre", 120), **more))
+
+    for days in range(1, (last - begins).days, 3):
+        on = begins + timedelta(days=days)
+        assert asked(on) is (days > 21 and used_by(rated_months(coated), on, last, at.climate) < 0.5), on
+    assert not asked(last)
+    late = last - timedelta(days=30)
+    window = {"opens": begins + timedelta(days=10), "closes": last}
+    assert not asked(late, maker="care", **window)
+    assert asked(late, **window)
+    assert "pellets-late" not in broken(at, job(QUICK, 0, late, dose=Dose(3.0, "litre", 120)))
+    assert "pellets-late" not in broken(ground("bed", "14 × Rosa hybrids", at.climate), job(coated, 20, late))
+
+
+@pytest.mark.parametrize("longevity", LONGEVITY_DAYS)
+def test_the_shortest_and_the_longest_pellets_of_a_label_are_planned_and_judged(longevity: float) -> None:
+    at = pots("cool-maritime", "north")
+    coated = next(product for product in SHELF if product.longevity_days)
+    odd = with_label(replace(coated, longevity_days=longevity), by=())
+    broken(at, job(odd, 0, date(2026, 8, 1), dose=Dose(3.0, "litre", 120)))
+    for days in (0, 90, 150):
+        assert any(one.product is odd for one in begun(at, days, [odd]).jobs)

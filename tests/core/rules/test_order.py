@@ -156,3 +156,12 @@ def test_a_feed_plant_by_plant_need_not_wait_for_a_planting_beside_them() -> Non
         assert ("plant-feed-mulch" in broken(bed, planting, feed)) is breaks
     mulch = job(COMPOST, 3000, MAY - timedelta(days=1), key=3, work="mulch")
     assert "plant-feed-mulch" in broken(bed, by_plant, mulch)
+
+
+def test_what_went_down_plant_by_plant_is_known_by_its_job() -> None:
+    bed, planting = ground("bed"), work("plant", MAY + timedelta(days=1), 2)
+    by_plant = job(QUICK, 0, MAY, dose=Dose(20.0, "plant", 9))
+    down = entry(QUICK, 2, MAY, job=1)
+    uses = book(bed, by_plant, planting, entries=(down,)).uses
+    assert [use.by_plant for use in uses if use.down] == [True]
+    assert not any(use.by_plant for use in book(bed, job(QUICK, 8, MAY), planting, entries=(down,)).uses)

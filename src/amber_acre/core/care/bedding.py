@@ -5,9 +5,8 @@ from __future__ import annotations
 from datetime import date, timedelta
 
 from amber_acre.core.care.planting import Planting
-from amber_acre.core.season.stages import Stages, last_frost_after
+from amber_acre.core.season.stages import AFTER_FROST_DAYS, Stages, last_frost_after
 
-AFTER_FROST_DAYS = 10  # after the last hard frost tender bedding and pots go out [common-practice]
 BEFORE_WAKING_DAYS = 60  # in which a day of planting still is this season's [common-practice]
 THAWS_WITHIN_DAYS = 200  # before waking the twelve months begin in which the last frost is looked for
 

@@ -8,6 +8,7 @@ from datetime import date, timedelta
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.rules.late_on_plants import leaves_until
+from amber_acre.core.rules.pot_pellets import pots_fed
 from amber_acre.core.rules.set_buds import FED_AFTER_WAKING
 from amber_acre.core.season.stages import Stages
 
@@ -29,9 +30,8 @@ def coniferous(planting: Planting) -> bool:
 def last_nitrogen(planting: Planting, stages: Stages) -> tuple[date, str]:
     """The last day for nitrogen, and what it goes by in words."""
     if planting.group.basis == "litre":
-        if planting.ground.says("winter") == "in":
-            return stages.rests, SLOWS
-        return min((stages.last, stages.why_last), (stages.rests, SLOWS))
+        _, last = pots_fed(planting.ground, stages)
+        return last, stages.why_last if last == stages.last else SLOWS
     key = planting.group.key
     if stages.by_rains:  # no summer to set buds after, no cold to die down before
         return stages.last, stages.why_last

@@ -97,6 +97,7 @@ def uses_of(
             entry=entry.key,
             placement=kept[entry.job].placement if entry.job in kept else "surface",
             of=whose(kept[entry.job]) if entry.job in kept else "",
+            by_plant=entry.job in kept and kept[entry.job].dose.basis in BY_PLANT,
         )
         for entry in standing(entries)
     ]

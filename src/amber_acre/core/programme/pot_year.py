@@ -6,9 +6,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from datetime import date, timedelta
 
-from amber_acre.core.care.bedding import AFTER_FROST_DAYS
 from amber_acre.core.care.feeding import FeedAsked
-from amber_acre.core.care.last_nitrogen import last_nitrogen
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said
 from amber_acre.core.jobs.dose import Dose
@@ -17,9 +15,17 @@ from amber_acre.core.products.pot_feeding import grams_per_litre
 from amber_acre.core.products.product import Product
 from amber_acre.core.programme.picking import P_TRACE
 from amber_acre.core.rules.plant_forms import acid_in_pots, wrong_form
+from amber_acre.core.rules.pot_pellets import (
+    LAID_WITHIN_DAYS,
+    LEAST_USED,
+    is_coated,
+    pots_fed,
+    rated_months,
+    used_in_season,
+)
 from amber_acre.core.season.climate import daily_series
-from amber_acre.core.season.coated import DAYS_OF_MONTH, RunsOut, months_at, runs_out, used_by
-from amber_acre.core.season.stages import Stages, last_frost_after
+from amber_acre.core.season.coated import RunsOut, months_at, runs_out
+from amber_acre.core.season.stages import Stages
 from amber_acre.core.tolerance import over
 
 COATED_SHARE = 0.75  # of the year's nitrogen that pellets carry where soluble feed follows them [common-practice]
@@ -30,13 +36,11 @@ LEAN_FEEDS = 3  # a year for them [common-practice]
 UNNAMED_DAYS = 60.0  # what a label that does not name pots weighs, in days of release [common-practice]
 TOO_LONG, OFF_POTASH_DAYS = 0.3, 40.0  # of a day too long; of potash off by as much as the nitrogen [from-memory]
 SEASON_DAYS = 90  # beyond it the length of pellets makes no difference: the pots are emptied [common-practice]
-LEAST_USED = 0.5  # of pellets laid into a begun season that comes out before its last day [common-practice]
 LEAST_OF_LABEL = 0.75  # of a label's lowest rate from which that rate is laid for it [common-practice]
 LEAST_LEFT_DAYS = 35  # of a season that pellets do not cover from which soluble feed follows [common-practice]
 MOST_P_PER_N = (
     0.44  # P for N of what pots get for want of a leaner feed: phosphate as much as nitrogen [common-practice]
 )
-LABEL_FROM_25_TO_21 = 0.75 ** (4 / 5)  # months at 25 °C as they would be told at 21 °C, and back
 
 
 @dataclass(frozen=True)
@@ -48,22 +52,6 @@ class PotPlan:
     said: tuple[Said, ...]
     spent: RunsOut | None
     months: float = 0.0
-
-
-def rated_months(product: Product) -> float:
-    """Months of a coated product at 21 °C, from the label's days at 25 °C."""
-    return (product.longevity_days or 0.0) / DAYS_OF_MONTH / LABEL_FROM_25_TO_21
-
-
-def pot_season(planting: Planting, stages: Stages) -> tuple[date, date]:
-    """First and last day on which pots are fed: from growth, or planting out, to the last day for nitrogen."""
-    first, (last, _) = stages.wakes, last_nitrogen(planting, stages)
-    frost = last_frost_after(stages.climate, stages.start)
-    if planting.planted_on is not None and 0 <= (planting.planted_on - stages.start).days < 365:
-        first = planting.planted_on
-    elif frost is not None and planting.ground.says("winter") != "in":
-        first = max(first, frost + timedelta(days=AFTER_FROST_DAYS))
-    return first, last
 
 
 def pot_plan(
@@ -98,9 +86,9 @@ def _planned(
     today: date,
     fed: Sequence[tuple[date, Product]],
 ) -> PotPlan:
-    begins, last = pot_season(planting, stages)
+    begins, last = pots_fed(planting.ground, stages)
     first = max(begins, today)
-    poured = [on for on, product in fed if on <= today and not _is_coated(product)]
+    poured = [on for on, product in fed if on <= today and not is_coated(product)]
     if poured:
         first = max(first, max(poured) + timedelta(days=EVERY_DAYS))
     need, litres = asked.nitrogen, planting.medium_l
@@ -132,7 +120,7 @@ def _planned(
             words = "No soluble feed on the shelf that pots bear: these plants live a year without, and grow less."
             said.append(Said("no_product", words, True))
         return PotPlan(_soluble_jobs(planting, soluble, first, last, LEAN_STRENGTH_MG_L, few), tuple(said), None)
-    laid = max(((on, product) for on, product in fed if _is_coated(product)), key=lambda one: one[0], default=None)
+    laid = max(((on, product) for on, product in fed if is_coated(product)), key=lambda one: one[0], default=None)
     if laid is not None:
         return _after_pellets(planting, stages, soluble, *laid, first, last, said)
     left = (last - first).days / (last - begins).days
@@ -177,7 +165,7 @@ def _pelleted(
         "feed",
         first,
         first,
-        first + timedelta(days=21),
+        first + timedelta(days=LAID_WITHIN_DAYS),
         Dose(grams, "litre", litres),
         coated,
         placement="medium",
@@ -203,12 +191,12 @@ def _pelleted(
 def _grams_left(coated: Product, need: float, left: float, first: date, last: date, stages: Stages) -> float:
     """Pellets for the share of a season that is left, g a litre: what comes out by its last day meets that share of the
     need, and no more than a year's need is laid."""
-    return need * min(1.0, left / max(_used(coated, first, stages, last), left)) / coated.total_nitrogen
+    return need * min(1.0, left / max(used_in_season(coated, first, last, stages), left)) / coated.total_nitrogen
 
 
 def _why_not_so_late(coated: Product, need: float, left: float, first: date, last: date, stages: Stages) -> str:
     """Why pellets are not laid into a season of which a share is left, in words without an end; '' where they are."""
-    spent, label = _used(coated, first, stages, last), coated.label.rate_by("litre")
+    spent, label = used_in_season(coated, first, last, stages), coated.label.rate_by("litre")
     ends = f"{last:%-d %B}, their last day for nitrogen"
     if left < 1 and spent < LEAST_USED:
         return f"No {coated.name} so late, {1 - spent:.0%} of it would come out after {ends}"
@@ -216,15 +204,6 @@ def _why_not_so_late(coated: Product, need: float, left: float, first: date, las
     if left < 1 and label is not None and grams < LEAST_OF_LABEL * label.low:
         return f"No {coated.name} so late, its label's lowest rate is for more than what is left until {ends}"
     return ""
-
-
-def _used(coated: Product, laid: date, stages: Stages, last: date) -> float:
-    """The share of pellets that comes out by the last day for nitrogen."""
-    return used_by(rated_months(coated), laid, last, stages.climate)
-
-
-def _is_coated(product: Product) -> bool:
-    return bool(product.longevity_days) and product.nitrogen.get("coated", 0.0) > 0.5 * product.total_nitrogen
 
 
 def _after_pellets(
@@ -263,7 +242,7 @@ def _within_label(grams_l: float, coated: Product, said: list[Said]) -> float:
 
 def _coated(shelf: Sequence[Product], planting: Planting, first: date, last: date) -> Product | None:
     """The coated product that suits the season best."""
-    fit = [p for p in shelf if _is_coated(p) and _fits(p, planting)]
+    fit = [p for p in shelf if is_coated(p) and _fits(p, planting)]
     return min(fit, key=lambda p: (_rich(p, planting), _misses(p, planting, first, last), p.key), default=None)
 
 

@@ -26,6 +26,7 @@ from amber_acre.core.rules import (
     order,
     plant_forms,
     planted,
+    pot_pellets,
     set_buds,
     sums,
     unfed,
@@ -49,6 +50,7 @@ RULES: tuple[Rule, ...] = (
     *planted.RULES,
     *plant_forms.RULES,
     *late_on_plants.RULES,
+    *pot_pellets.RULES,
     *set_buds.RULES,
     *unfed.RULES,
 )

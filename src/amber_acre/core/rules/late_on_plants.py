@@ -68,9 +68,7 @@ def late_of(product: Product, ground: Ground, key: str, on: date) -> Late | None
     slow = slow_of(product)
     warm = float(warmth_factor(daily_series(ground.climate, on, ends).mean_c).sum())
     each = sum(share * math.exp(-k * warm) for share, k in slow.classes)
-    active = sum(share for share, _ in slow.classes)
-    whole = active if slow.organic and active else slow.quick + active
-    return Late(each / whole if whole else 0.0, each, ends, slow.late_allowed)
+    return Late(each / slow.frees if slow.frees else 0.0, each, ends, slow.late_allowed)
 
 
 def comes_too_late(product: Product, ground: Ground, key: str, on: date) -> bool:

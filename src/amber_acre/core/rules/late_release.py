@@ -35,6 +35,13 @@ class Slow:
     organic: bool
 
     @property
+    def frees(self) -> float:
+        """What a gram of product releases within a year that is held against its late part, g: of an organic one its
+        slow part alone."""
+        active = sum(share for share, _ in self.classes)
+        return active if self.organic and active else self.quick + active
+
+    @property
     def late_allowed(self) -> float:
         """The share of what it releases that may come out late."""
         return LATE_ORGANIC if self.organic else LATE_MINERAL
@@ -72,10 +79,7 @@ def late_grams(slow: Slow, takes_up: Mask, mean_c: Steps, step: int) -> float:
 def late_share(slow: Slow, takes_up: Mask, mean_c: Steps, step: int) -> float:
     """Share of what a feed (an organic one: its slow part) releases within a year that comes out after uptake has
     ended, put down in a step; 0 where it never ends."""
-    active = sum(share for share, _ in slow.classes)
-    late = late_grams(slow, takes_up, mean_c, step)
-    whole = active if slow.organic and active else slow.quick + active
-    return late / whole if whole else 0.0
+    return late_grams(slow, takes_up, mean_c, step) / slow.frees if slow.frees else 0.0
 
 
 @lru_cache(maxsize=128)

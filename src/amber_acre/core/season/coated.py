@@ -15,15 +15,17 @@ from amber_acre.core.typed_label import span_days
 LABEL_C = 21.0  # the warmth most labels tell months at [coated-longevity]
 SHORTER_PER_5_C = 0.75  # a quarter shorter for every 5 °C more [common-practice]
 DAYS_OF_MONTH = 365 / 12
+RATED_MONTHS = (0.2, 40.0)  # what the days a label may tell come to at its warmth
 FOLLOWED_DAYS = 900
 LABELS_C = (10.0, 35.0)  # warmth a label may tell its months at
 _AT = re.compile(r"(.+?)\s*(?:\bat\b|@|,|\()\s*(\d+(?:[.,]\d+)?)\s*(?:°|deg(?:rees)?)?\s*([cf])\s*\)?", re.IGNORECASE)
 
 
 def months_at(rated_months: float, mean_c: float, label_c: float = LABEL_C) -> float:
-    """Months of release at a steady mean °C; ``rated_months`` 0.5–24 at ``label_c`` (OutOfRange)."""
-    if not 0.5 <= rated_months <= 24:
-        raise OutOfRange("A label tells half a month to 24 months. Check it.", field="months", limits=(0.5, 24))
+    """Months of release at a steady mean °C; ``rated_months`` 0.2–40 at ``label_c`` (OutOfRange)."""
+    low, high = RATED_MONTHS
+    if not low <= rated_months <= high:
+        raise OutOfRange("A label tells a week to 40 months. Check it.", field="months", limits=RATED_MONTHS)
     return float(rated_months * SHORTER_PER_5_C ** ((mean_c - label_c) / 5))
 
 

@@ -21,6 +21,7 @@ EARLIER_DAYS = 3  # so that a job of that day is still done in time [common-prac
 MILD_SHARE = 0.15  # of the yearly range above its coolest, where growth picks up after a mild winter [common-practice]
 FLAT_C = 5.0  # yearly range of the air under which no cold divides a year [common-practice]
 TROPICAL_C = 18.0  # coolest month from which rains divide the year, not cold [koppen]
+AFTER_FROST_DAYS = 10  # after the last hard frost tender bedding and pots go out [common-practice]
 BEFORE_WAKING_DAYS = 90  # of which a bloom or a clip still belongs to the year that follows [common-practice]
 HOT_FROM_C = 32.0  # usual maximum from which nothing quick goes down [common-practice]
 JUST_BEFORE_DAYS = 45  # before a season in which waking still belongs to it [common-practice]

@@ -16,8 +16,8 @@ from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.depth import renewal_years
 from amber_acre.core.products.pot_feeding import Habits, habits
 from amber_acre.core.programme.garden_season import GardenSeason
-from amber_acre.core.programme.pot_year import pot_season, rated_months
 from amber_acre.core.rules.mulched import mulch_of
+from amber_acre.core.rules.pot_pellets import pots_fed, rated_months
 from amber_acre.core.season.climate import daily_series, next_season_start
 from amber_acre.core.season.coated import DAYS_OF_MONTH, months_at
 from amber_acre.core.season.windows import spans
@@ -208,7 +208,7 @@ def _pot(season: GardenSeason) -> Any:
     pellets = next((one for one in season.planned if one.product is not None and one.product.longevity_days), None)
     if pellets is None or pellets.product is None:
         return None
-    begins, last = pot_season(season.planting, season.stages)
+    begins, last = pots_fed(season.planting.ground, season.stages)
     first = max(begins, pellets.job.on)
     series = daily_series(
         season.planting.ground.climate, first, max(last, next_season_start(first)) if last <= first else last
