@@ -131,6 +131,67 @@ def test_how_often_and_against_which_label(browser: Browser) -> None:
     assert "trunk" in next(iter(faults(ask(browser, "injection", trunks="12 m", girth="15", each="5"))))
 
 
+def test_a_label_in_inches_is_read_in_inches(browser: Browser) -> None:
+    """17.5 in across at 2 in a port is nine ports; 6 mL for an inch is 105 mL (arithmetic)."""
+    label = {"units": "us", "trunks": "17.5", "per_cm": "6", "most": "15"}
+    for diameter in ("2", "2 in", "5.08 cm"):
+        told = figures(ask(browser, "injection", diameter=diameter, **label))
+        assert told["ports"] == 9
+        assert told["total"] == pytest.approx(105)
+    assert figures(ask(browser, "injection", diameter="2", **label | {"per_cm": "6 mL/in"}))["total"] == (
+        pytest.approx(105)
+    )
+    metric = figures(ask(browser, "injection", units="metric", trunks="30", girth="15", each="5 mL", shot="2.5"))
+    assert metric["ports"] == 7
+    assert metric["total"] == pytest.approx(35)
+    assert "above zero" in faults(ask(browser, "injection", girth="-3", **label))["girth"]
+    assert "weight" in faults(ask(browser, "injection", girth="6 in", **label | {"per_cm": "3 g/cm"}))["per_cm"]
+
+
+@EACH
+@pytest.mark.parametrize("odd", ["0", "-3", "9e9", "99999999999"])
+def test_no_figure_of_a_sum_may_be_nothing_less_or_absurd(browser: Browser, one: Calculator, odd: str) -> None:
+    """Each figure of each example in turn: it is refused beside a field, or answered without a negative."""
+    for name, typed in one.example.items():
+        if not re.match(r"[\d.]", typed) or one.form.model_fields[name].annotation is str:
+            continue
+        unit = re.sub(r"^[\d.,:]+", "", typed.partition(";")[0])
+        for text_ in {odd, odd + unit}:
+            for door in (f"/api/bench/{one.key}", f"/bench/{one.key}"):
+                answer = browser.client.get(door, params=dict(one.example) | {name: text_})
+                assert answer.status_code in (200, 422), (door, name, text_)
+                if answer.status_code == 200 and door.startswith("/api"):
+                    values = [row["value"] for row in answer.json()["figures"]]
+                    assert all(math.isfinite(value) for value in values), (name, text_)
+
+
+@pytest.mark.parametrize(
+    ("key", "name", "typed"),
+    [
+        ("rate", "density", "0"),
+        ("rate", "density", "-1"),
+        ("rate", "rate", "0 g/m²"),
+        ("feed", "strength", "0"),
+        ("tank", "rate", "0 mL/m²"),
+        ("tank", "times", "-3"),
+        ("sprayer", "want", "0 L/ha"),
+        ("sprayer", "density", "0"),
+        ("units", "density", "-1"),
+        ("trunks", "dose", "0 mL/cm"),
+        ("volume", "want", "0 cm"),
+    ],
+)
+def test_what_must_be_above_zero(browser: Browser, key: str, name: str, typed: str) -> None:
+    said = faults(ask(browser, key, **dict(BY_KEY[key].example) | {name: typed}))[name]
+    assert "above zero" in said or "at least" in said
+
+
+def test_a_parameter_nobody_asks_for_is_refused_by_name(browser: Browser) -> None:
+    said = faults(ask(browser, "tank", size="100 m²", rate="2 mL/m²", tmes="3"))
+    assert set(said) == {"tmes"}
+    assert "times" in said["tmes"]
+
+
 def test_what_contradicts_itself(browser: Browser) -> None:
     assert "Empty all but one" in faults(ask(browser, "rate", grade="20-0-0", rate="20 g/m²", cover="400 m²"))["rate"]
     assert "over 100" in faults(ask(browser, "rate", grade="60-40-30", rate="20 g/m²"))["grade"]

@@ -236,6 +236,16 @@ def test_the_injection_sheet_counts_wounds(demo: Browser, demo_engine: Engine) -
     assert words(demo, f"/areas/{key}/injection?per_port=x&dose=15", 422)
 
 
+def test_an_injection_label_in_inches(demo: Browser, demo_engine: Engine) -> None:
+    """32 cm is 12.6 in: seven ports at 2 in, 75.6 mL at 6 mL for an inch; a girth below zero is refused."""
+    page = f"/areas/{area(demo_engine, 'North birch')}/injection?"
+    said = words(demo, f"{page}by=diameter&per_port=2+in&dose_by=trunk&dose=6+mL/in&most=15")
+    assert "7 and 6 from before" in said
+    assert "75.6 mL" in said
+    assert "above zero" in words(demo, f"{page}per_port=-3&dose=15", 422)
+    assert "above zero" in words(demo, f"{page}per_port=15&dose=0", 422)
+
+
 def test_an_injection_is_kept_as_a_job_and_its_ports_are_counted(demo: Browser, demo_engine: Engine) -> None:
     key = area(demo_engine, "North birch")
     page = f"/areas/{key}/injection"

@@ -66,6 +66,16 @@ def length(text: str, bare_unit: str = "m", field: str = "length", pace_m: float
     return typed
 
 
+def thickness_cm(text: str, bare_unit: str = "cm", field: str = "thickness") -> float:
+    """A thickness of wood or a girth in cm from ``2 in``, ``15 cm`` or a bare number in ``bare_unit``; above 0."""
+    return length(text, bare_unit, field).value * 100
+
+
+def millilitres(text: str, bare_unit: str = "mL", field: str = "dose") -> float:
+    """A small volume in mL from ``6 mL``, ``0.2 fl oz`` or a bare number in ``bare_unit``; above 0."""
+    return volume(text, bare_unit, field).value * 1000
+
+
 def distance(text: str, bare_unit: str = "m", field: str = "distance", pace_m: float | None = None) -> Typed:
     """As :func:`length`, and 0 and below too: an offset or a coordinate, from −5,000 to 5,000 m."""
     units = LENGTH_M if pace_m is None else {**LENGTH_M, "pace": pace_m}

@@ -131,11 +131,15 @@ def often(text: str, field: str = "often") -> tuple[float, str]:
     )
 
 
-def per_trunk(text: str, field: str = "dose") -> tuple[float | None, float | None]:
-    """A dose for the thickness of a trunk, mL/cm or g/cm, from ``2 fl oz/in``, ``5 mL/cm``, ``40 g per inch``."""
-    amount, slash, per = text.strip().lower().replace(" per ", "/").partition("/")
+def per_trunk(text: str, field: str = "dose", bare: str = "") -> tuple[float | None, float | None]:
+    """A dose for the thickness of a trunk, mL/cm or g/cm, from ``2 fl oz/in``, ``5 mL/cm``, ``40 g per inch``.
+
+    ``bare``: the unit of a figure alone, such as mL/in; '' refuses it.
+    """
+    whole = f"{text.strip()} {bare}" if bare and re.fullmatch(r"[-+]?[\d.,]+", text.strip()) else text
+    amount, slash, per = whole.strip().lower().replace(" per ", "/").partition("/")
     unit = per.strip()
-    if not slash or unit not in ("cm", "in", "inch", "inches", "mm"):
+    if not slash or unit not in ("cm", "in", "inch", "inches", "mm", '"', "″"):
         raise NotUnderstood(
             f"“{text}” does not say for what thickness. Type it like 5 mL/cm or 2 fl oz/in.", field=field, value=text
         )

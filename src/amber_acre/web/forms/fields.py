@@ -9,6 +9,7 @@ from typing import Annotated, Any
 from pydantic import AfterValidator, BeforeValidator, StringConstraints, ValidationInfo
 
 from amber_acre.core import typed, typed_label
+from amber_acre.core.bounds import within
 from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.season import coated
 from amber_acre.core.season.climate import MonthDay
@@ -34,14 +35,22 @@ Needed = Annotated[str, StringConstraints(min_length=1, max_length=120), AfterVa
 Note = Annotated[str, StringConstraints(max_length=2000), AfterValidator(_plain_note)]
 
 
-def _reader(read: Callable[..., Any], optional: bool = False) -> BeforeValidator:
+def bounded(read: Any, kind: str, text: str, field: str) -> Any:
+    """A figure, or a text that was read, held within the bounds of its kind ('' has none)."""
+    if kind:
+        within(read.value if isinstance(read, typed.Typed) else read, kind, text, field)
+    return read
+
+
+def _reader(read: Callable[..., Any], optional: bool = False, kind: str = "") -> BeforeValidator:
     def validate(value: Any, info: ValidationInfo) -> Any:
         text = str(value or "").strip()
         if not text:
             if optional:
                 return None
             raise NotUnderstood("This is needed. Fill it in.", field=info.field_name or "")
-        return read(text, field=info.field_name or "")
+        field = info.field_name or ""
+        return bounded(read(text, field=field), kind, text, field)
 
     return BeforeValidator(validate)
 
@@ -75,7 +84,9 @@ Whole = Annotated[int, BeforeValidator(_whole)]  # nothing typed is 0
 Checked = Annotated[bool, BeforeValidator(_checked)]
 
 
-def _in_units_of_form(read: Callable[..., Any], metric: str, us: str, optional: bool = False) -> BeforeValidator:
+def in_units_of_form(
+    read: Callable[..., Any], metric: str, us: str, optional: bool = False, kind: str = ""
+) -> BeforeValidator:
     """Reads a text whose bare numbers are in the units of the form (context ``units``)."""
 
     def validate(value: Any, info: ValidationInfo) -> Any:
@@ -84,25 +95,44 @@ def _in_units_of_form(read: Callable[..., Any], metric: str, us: str, optional: 
             if optional:
                 return None
             raise NotUnderstood("This is needed. Fill it in.", field=field)
-        return read(text, us if (info.context or {}).get("units") == "us" else metric, field)
+        unit = us if (info.context or {}).get("units") == "us" else metric
+        return bounded(read(text, unit, field), kind, text, field)
 
     return BeforeValidator(validate)
 
 
-Temperature = Annotated[typed.Typed, _in_units_of_form(typed.temperature, "°C", "°F")]
-OptionalTemperature = Annotated[typed.Typed | None, _in_units_of_form(typed.temperature, "°C", "°F", optional=True)]
-Rain = Annotated[typed.Typed, _in_units_of_form(typed.rainfall, "mm", "in")]
+Temperature = Annotated[typed.Typed, in_units_of_form(typed.temperature, "°C", "°F")]
+OptionalTemperature = Annotated[typed.Typed | None, in_units_of_form(typed.temperature, "°C", "°F", optional=True)]
+Rain = Annotated[typed.Typed, in_units_of_form(typed.rainfall, "mm", "in")]
 Latitude = Annotated[float, _reader(_latitude)]
 OptionalDay = Annotated[MonthDay | None, _reader(_month_day, optional=True)]
 YearDay = Annotated[MonthDay, _reader(_month_day)]
 Span = Annotated[typed.Typed, _reader(typed_label.span_days)]
 OptionalLasting = Annotated[typed.Typed | None, _reader(coated.label_days, optional=True)]
 Price = Annotated[typed.Typed, _reader(typed_label.money)]
-Number = Annotated[float, _reader(typed.number)]
 
 
+def optional_number(kind: str) -> BeforeValidator:
+    """Reads a plain figure that its kind of :data:`amber_acre.core.bounds.BOUNDS` allows, or nothing."""
+    return _reader(typed.number, optional=True, kind=kind)
+
+
+Ph = Annotated[float, _reader(typed.number, kind="ph")]
+Years = Annotated[float, _reader(typed.number, kind="years")]
+Interval = Annotated[float, _reader(typed.number, kind="interval")]
+Setting = Annotated[float, _reader(typed.number, kind="setting")]
+OptionalPh = Annotated[float | None, optional_number("ph")]
+OptionalDensity = Annotated[float | None, optional_number("density")]
+OptionalMinutes = Annotated[float | None, optional_number("minutes")]
+OptionalMinutesOrNone = Annotated[float | None, optional_number("minutes_or_none")]
+OptionalMonths = Annotated[float | None, optional_number("months")]
+OptionalCount = Annotated[float | None, optional_number("count")]
+OptionalParts = Annotated[float | None, optional_number("parts")]
+OptionalSetting = Annotated[float | None, optional_number("setting")]
+OptionalConductivity = Annotated[float | None, optional_number("conductivity")]
+OptionalThickness = Annotated[float | None, in_units_of_form(typed.thickness_cm, "cm", "in", True, "girth_cm")]
+OptionalMillilitres = Annotated[float | None, in_units_of_form(typed.millilitres, "mL", "mL", True, "dose_ml")]
 OptionalDays = Annotated[float | None, _reader(typed_label.every_days, optional=True)]
-OptionalNumber = Annotated[float | None, _reader(typed.number, optional=True)]
 Percent = Annotated[typed.Typed, _reader(typed.percentage)]
 OptionalShare = Annotated[float | None, _reader(read_neutralising, optional=True)]
 OptionalPercent = Annotated[typed.Typed | None, _reader(typed.percentage, optional=True)]

@@ -10,7 +10,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.measure.condition import AMOUNTS, COLOURS, Look
 from amber_acre.web.forms.days import SeenOn
-from amber_acre.web.forms.fields import Needed, Note, OptionalNumber, OptionalPercent
+from amber_acre.web.forms.fields import Needed, Note, OptionalPercent, OptionalPh
 from amber_acre.web.forms.reading import Form
 
 
@@ -39,7 +39,7 @@ class LookForm(Form):
     weeds: str = ""
     root_mm: Depth = None
     spot: Note = ""
-    ph: OptionalNumber = None
+    ph: OptionalPh = None
     note: Note = ""
     photo_spot: Note = ""
     form_key: Needed

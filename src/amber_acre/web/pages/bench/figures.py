@@ -56,6 +56,11 @@ _SAME: dict[str, Callable[[float, Shown], str]] = {
     "": lambda value, _shown: plain_figure(value),
     "plants": lambda value, _shown: f"{value:,.0f} plants",
     "mg/L": lambda value, _shown: f"{figure(value)} mg/L (ppm)",
+    "mL": lambda value, shown: (
+        f"{figure(value)} mL ({figure(value / (US_FLUID_OUNCE_L * 1000))} fl oz)"
+        if shown.units == "us"
+        else f"{figure(value)} mL"
+    ),
     "oz": lambda value, _shown: f"{figure(value)} oz wt",
     "min": lambda value, _shown: f"{figure(value)} min",
     "%/100": lambda value, shown: shown.percent(round(value, 4)),

@@ -14,13 +14,21 @@ from pydantic import BeforeValidator, Field, ValidationInfo
 from amber_acre.core import typed, typed_label, typed_machines
 from amber_acre.core.bench.converting import OXIDES
 from amber_acre.core.bench.swapping import SWELLS
+from amber_acre.core.bounds import within
 from amber_acre.core.errors import AmberError, MissingInput, NotUnderstood
 from amber_acre.core.products.product import parse_grade
 from amber_acre.core.tables.liming import LIME_TEXTURES
 from amber_acre.core.tables.materials import MATERIALS
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.core.tables.soil_measures import BUFFER_NAMES
-from amber_acre.web.forms.fields import Checked
+from amber_acre.web.forms.fields import (
+    Checked,
+    OptionalDensity,
+    OptionalMinutes,
+    OptionalPh,
+    bounded,
+    optional_number,
+)
 from amber_acre.web.forms.reading import Form
 
 NO_DENSITY = "That is a volume: give the density of the liquid in kg/L above (on the safety sheet)."
@@ -31,21 +39,23 @@ SULPHUR_TEXTURES = [("sand", "sand"), ("loam", "loam"), ("clay", "clay")]
 UNITS = [("metric", "metric"), ("us", "feet and pounds")]
 
 
-def by_system(read: Callable[[str, str, str], Any], metric: str, us: str) -> Any:
-    """Reads a text whose bare figures are in the system the form says; empty is None."""
+def by_system(read: Callable[[str, str, str], Any], metric: str, us: str, kind: str = "") -> Any:
+    """Reads a text whose bare figures are in the system the form says; empty is None. ``kind``: its row of bounds."""
 
     def validate(value: Any, info: ValidationInfo) -> Any:
-        text = str(value or "").strip()
+        text, field = str(value or "").strip(), info.field_name or ""
         unit = us if info.data.get("units") == "us" else metric
-        return read(text, unit, info.field_name or "") if text else None
+        return bounded(read(text, unit, field), kind, text, field) if text else None
 
     return BeforeValidator(validate)
 
 
-def plain(read: Callable[[str, str], Any]) -> Any:
+def plain(read: Callable[[str, str], Any], kind: str = "") -> Any:
+    """Reads a text that names its unit or has none; empty is None. ``kind``: its row of bounds."""
+
     def validate(value: Any, info: ValidationInfo) -> Any:
-        text = str(value or "").strip()
-        return read(text, info.field_name or "") if text else None
+        text, field = str(value or "").strip(), info.field_name or ""
+        return bounded(read(text, field), kind, text, field) if text else None
 
     return BeforeValidator(validate)
 
@@ -65,8 +75,8 @@ def _dense_rate(text: str, field: str, density: float | None) -> float:
 
 
 def _rate(value: Any, info: ValidationInfo) -> float | None:
-    text = str(value or "").strip()
-    return _dense_rate(text, info.field_name or "", info.data.get("density")) if text else None
+    text, field = str(value or "").strip(), info.field_name or ""
+    return within(_dense_rate(text, field, info.data.get("density")), "mass_rate", text, field) if text else None
 
 
 def _amount(value: Any, info: ValidationInfo) -> float | None:
@@ -76,7 +86,7 @@ def _amount(value: Any, info: ValidationInfo) -> float | None:
         return None
     bare, density = ("lb" if info.data.get("units") == "us" else "kg"), info.data.get("density")
     try:
-        return typed.mass(text, bare, info.field_name or "").value
+        return within(typed.mass(text, bare, info.field_name or "").value, "mass", text, info.field_name or "")
     except NotUnderstood as by_weight:
         try:
             volume = typed.volume(text, "", info.field_name or "").value
@@ -84,7 +94,7 @@ def _amount(value: Any, info: ValidationInfo) -> float | None:
             raise by_weight from None
         if density is None:
             raise MissingInput(NO_DENSITY, field=info.field_name or "") from None
-        return volume * float(density)
+        return within(volume * float(density), "mass", text, info.field_name or "")
 
 
 def _span(text: str, field: str) -> tuple[float, float]:
@@ -96,38 +106,73 @@ def _span(text: str, field: str) -> tuple[float, float]:
     return first, second
 
 
-def _lengths_cm(text: str, field: str) -> list[float]:
-    return typed_machines.many(text, lambda part: typed.length(part, "cm", field).value * 100, field)
+def _lengths_cm(text: str, unit: str, field: str) -> list[float]:
+    def one(part: str) -> float:
+        return within(typed.length(part, unit, field).value * 100, "trunk_cm", part, field)
+
+    return typed_machines.many(text, one, field)
 
 
 def _figures(text: str, field: str) -> list[float]:
-    return typed_machines.many(text, lambda part: typed.number(part, field), field)
+    return typed_machines.many(text, lambda part: within(typed.number(part, field), "catch", part, field), field)
 
 
-Size = Annotated[typed.Typed | None, by_system(typed.area, "m²", "ft²")]
-Length = Annotated[typed.Typed | None, by_system(typed.length, "m", "ft")]
-Depth = Annotated[typed.Typed | None, by_system(typed.distance, "cm", "in")]
-Mass = Annotated[typed.Typed | None, by_system(typed.mass, "kg", "lb")]
-Grams = Annotated[typed.Typed | None, by_system(typed.mass, "g", "g")]
-Volume = Annotated[typed.Typed | None, by_system(typed.volume, "L", "US gal")]
-Loose = Annotated[typed.Typed | None, by_system(typed.volume, "L", "ft³")]
-Speed = Annotated[typed.Typed | None, by_system(typed_machines.speed, "km/h", "mph")]
-Flow = Annotated[typed.Typed | None, by_system(typed_machines.flow, "l/min", "gal/min")]
-Strength = Annotated[typed.Typed | None, by_system(typed_machines.concentration, "mg/l", "ppm")]
-Pressure = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.pressure(text, None, field))]
-Seconds = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.seconds(text, "s", field))]
+def _trunk_dose_ml(text: str, unit: str, field: str) -> float:
+    """mL for a cm of trunk; bare figures are mL for the system's length."""
+    ml_cm, _ = typed_machines.per_trunk(text, field, unit)
+    if ml_cm is None:
+        raise NotUnderstood(f"“{text}” is a weight: an injection goes by volume. Type it like 6 {unit}.", field=field)
+    return within(ml_cm, "dose_ml_cm", text, field)
+
+
+def _trunk_dose(text: str, field: str) -> tuple[float | None, float | None]:
+    ml_cm, g_cm = typed_machines.per_trunk(text, field)
+    for dose, kind in ((ml_cm, "dose_ml_cm"), (g_cm, "dose_g_cm")):
+        if dose is not None:
+            within(dose, kind, text, field)
+    return ml_cm, g_cm
+
+
+Size = Annotated[typed.Typed | None, by_system(typed.area, "m²", "ft²", "size")]
+Length = Annotated[typed.Typed | None, by_system(typed.length, "m", "ft", "length")]
+Depth = Annotated[typed.Typed | None, by_system(typed.distance, "cm", "in", "depth")]
+DepthThere = Annotated[typed.Typed | None, by_system(typed.distance, "cm", "in", "depth_or_none")]
+Mass = Annotated[typed.Typed | None, by_system(typed.mass, "kg", "lb", "mass")]
+Grams = Annotated[typed.Typed | None, by_system(typed.mass, "g", "g", "mass")]
+Volume = Annotated[typed.Typed | None, by_system(typed.volume, "L", "US gal", "volume")]
+Loose = Annotated[typed.Typed | None, by_system(typed.volume, "L", "ft³", "volume")]
+Speed = Annotated[typed.Typed | None, by_system(typed_machines.speed, "km/h", "mph", "speed")]
+Flow = Annotated[typed.Typed | None, by_system(typed_machines.flow, "l/min", "gal/min", "flow")]
+Strength = Annotated[typed.Typed | None, by_system(typed_machines.concentration, "mg/l", "ppm", "strength")]
+Pressure = Annotated[
+    typed.Typed | None, plain(lambda text, field: typed_machines.pressure(text, None, field), "pressure")
+]
+Seconds = Annotated[typed.Typed | None, plain(lambda text, field: typed_machines.seconds(text, "s", field), "seconds")]
 Rate = Annotated[float | None, BeforeValidator(_rate)]
-MassRate = Annotated[typed.Typed | None, plain(typed.mass_rate)]
-VolumeRate = Annotated[typed.Typed | None, plain(typed.volume_rate)]
+MassRate = Annotated[typed.Typed | None, plain(typed.mass_rate, "mass_rate")]
+VolumeRate = Annotated[typed.Typed | None, plain(typed.volume_rate, "volume_rate")]
 Amount = Annotated[float | None, BeforeValidator(_amount)]
 Grade = Annotated[tuple[float, float, float] | None, plain(parse_grade)]
 Percent = Annotated[typed.Typed | None, plain(typed.percentage)]
-Number = Annotated[float | None, plain(typed.number)]
-Price = Annotated[typed.Typed | None, plain(typed_label.money)]
+Fineness = Annotated[typed.Typed | None, plain(typed.percentage, "fineness")]
+Density = OptionalDensity
+Minutes = OptionalMinutes
+Ph = OptionalPh
+PerLitre = Annotated[float | None, optional_number("per_litre")]
+Times = Annotated[float | None, optional_number("times")]
+Plants = Annotated[float | None, optional_number("plants")]
+Spoons = Annotated[float | None, optional_number("spoons")]
+Cce = Annotated[float | None, optional_number("cce")]
+Ounces = Annotated[float | None, optional_number("ounces")]
+TakesIn = Annotated[float | None, optional_number("takes_mm_h")]
+Price = Annotated[typed.Typed | None, plain(typed_label.money, "price")]
 Dilution = Annotated[float | None, plain(typed_machines.dilution)]
-Trunks = Annotated[list[float] | None, plain(_lengths_cm)]
+Trunks = Annotated[list[float] | None, by_system(_lengths_cm, "cm", "in")]
+Thickness = Annotated[float | None, by_system(typed.thickness_cm, "cm", "in", "girth_cm")]
+Millilitres = Annotated[float | None, by_system(typed.millilitres, "mL", "mL", "dose_ml")]
 Figures = Annotated[list[float] | None, plain(_figures)]
-TrunkDose = Annotated[tuple[float | None, float | None] | None, plain(typed_machines.per_trunk)]
+TrunkDose = Annotated[tuple[float | None, float | None] | None, plain(_trunk_dose)]
+TrunkDoseMl = Annotated[float | None, by_system(_trunk_dose_ml, "mL/cm", "mL/in")]
 Span = Annotated[tuple[float, float] | None, plain(_span)]
 
 
@@ -191,7 +236,7 @@ class Bench(Form):
 
 class RateForm(Bench):
     grade: Grade = asked("N-P-K of the bag", "16-2-9; 0-0-0 if it feeds nothing")
-    density: Number = asked("Density", "kg/L, of liquids alone")
+    density: Density = asked("Density", "kg/L, of liquids alone")
     rate: Rate = asked("Rate of product", "4 lb/1000, 20 g/m², 6 fl oz/1000")
     nitrogen: MassRate = asked("or nitrogen wanted", "0.7 lb/1000, 3.5 g/m²")
     cover: Size = asked("or what a pack covers", "5,000 sq ft, 450 m²")
@@ -203,11 +248,11 @@ class RateForm(Bench):
 class TankForm(Bench):
     size: Size = asked("Ground", "4,500 sq ft, 420 m²")
     rate: VolumeRate = asked("Rate of product", "6 fl oz/1000, 2 mL/m²")
-    per_litre: Number = asked("or product in a litre of mix", "mL")
+    per_litre: PerLitre = asked("or product in a litre of mix", "mL")
     spray: VolumeRate = asked("Mix put down", "1 gal/1000, 400 L/ha")
     tank: Volume = asked("A tank holds", "15 L, 4 gal")
     pack: Volume = asked("A bottle holds", "5 L, 1 gal")
-    times: Number = asked("Times a year")
+    times: Times = asked("Times a year")
 
 
 class ScheduleForm(Bench):
@@ -224,13 +269,13 @@ class ScheduleForm(Bench):
 
 class InjectionForm(Bench):
     trunks: Trunks = asked("Trunks, across", "22 cm; 31 cm or 9 in; 12 in")
-    girth: Number = asked("Girth for a port", "cm, by the label")
-    diameter: Number = asked("or diameter for a port", "cm")
-    each: Number = asked("mL in a port", "by the label")
-    per_cm: Number = asked("or mL for a cm of trunk")
-    most: Number = asked("Most in a port", "mL")
-    shot: Number = asked("A stroke gives", "mL")
-    minutes: Number = asked("Minutes a port", "2 if empty")
+    girth: Thickness = asked("Girth for a port", "by the label: 15 cm, 6 in")
+    diameter: Thickness = asked("or diameter for a port", "5 cm, 2 in")
+    each: Millilitres = asked("Dose in a port", "by the label: 5 mL")
+    per_cm: TrunkDoseMl = asked("or dose for the trunk, across", "2 mL/cm, 6 mL/in")
+    most: Millilitres = asked("Most in a port", "10 mL")
+    shot: Millilitres = asked("A stroke gives", "2.5 mL")
+    minutes: Minutes = asked("Minutes a port", "2 if empty")
 
 
 class FeedForm(Bench):
@@ -242,9 +287,9 @@ class FeedForm(Bench):
 
 
 class CountForm(Bench):
-    plants: Number = asked("Plants")
+    plants: Plants = asked("Plants")
     each: Grams = asked("A plant gets", "25 g, 1 oz")
-    spoons: Number = asked("or spoons or handfuls a plant")
+    spoons: Spoons = asked("or spoons or handfuls a plant")
     spoon: Grams = asked("One of yours weighs", "weigh ten, type a tenth: 5 g")
     pack: Mass = asked("A pack holds", "2 kg, 4 lb")
     serves: Span = asked("It says it serves", "60–80 plants")
@@ -258,7 +303,7 @@ class TrunkForm(Bench):
 class VolumeForm(Bench):
     size: Size = asked("Ground", "less trunks and crowns: 60 m², 640 sq ft")
     want: Depth = asked("Depth wanted, settled", "7 cm, 3 in; ¼ in of top-dressing is 0.25 in")
-    found: Depth = asked("Depth that lies there", "2 cm, 1 in")
+    found: DepthThere = asked("Depth that lies there", "2 cm, 1 in")
     settles: Percent = asked("It sinks by", "20 %")
     material: str = asked(
         "What it is",
@@ -298,8 +343,8 @@ class SwapForm(Bench):
 
 class LimeForm(Bench):
     advice: MassRate = asked("Pure lime advised", "50 lb/1000, 250 g/m²: by the laboratory, as calcium carbonate")
-    cce: Number = asked("Neutralising value (CCE)", "% by the label")
-    fine: Percent = asked("Fine enough to act", "% by its sieves; empty is all of it")
+    cce: Cce = asked("Neutralising value (CCE)", "% by the label")
+    fine: Fineness = asked("Fine enough to act", "% by its sieves; empty is all of it")
     moisture: Percent = asked("Moisture", "%")
     size: Size = asked("Ground", "4,500 sq ft, 420 m²")
     pack: Mass = asked("A bag holds", "20 kg, 50 lb")
@@ -307,25 +352,25 @@ class LimeForm(Bench):
 
 
 class RaiseForm(Bench):
-    ph: Number = asked("pH now", "in water")
-    target: Number = asked("pH wanted", "6.5")
+    ph: Ph = asked("pH now", "in water")
+    target: Ph = asked("pH wanted", "6.5")
     depth: Depth = asked("Depth of soil", "10 cm, 4 in")
     placement: Literal["", "surface", "raked", "tilled"] = asked("It goes", choices=PLACED, default="")
-    buffer_ph: Number = asked("Buffer pH", "of the report; empty: by texture")
+    buffer_ph: Ph = asked("Buffer pH", "of the report; empty: by texture")
     buffer_method: Literal["", "smp", "mehlich", "adams-evans"] = asked("Its method", choices=BUFFERS, default="")
     texture: Literal["", "sand", "sandy loam", "loam", "silt loam", "clay loam", "muck"] = asked(
         "or texture", choices=[(one, one) for one in LIME_TEXTURES], default=""
     )
     region: Literal["", "cool", "warm"] = asked("Soils of", choices=REGION_CHOICES, default="")
-    cce: Number = asked("Neutralising value (CCE) of the lime", "% by the label")
-    fine: Percent = asked("Fine enough to act", "% by its sieves; empty is all of it")
+    cce: Cce = asked("Neutralising value (CCE) of the lime", "% by the label")
+    fine: Fineness = asked("Fine enough to act", "% by its sieves; empty is all of it")
     size: Size = asked("Ground", "4,500 sq ft, 420 m²")
     pack: Mass = asked("A bag holds", "20 kg, 50 lb")
 
 
 class LowerForm(Bench):
-    ph: Number = asked("pH now", "in water")
-    target: Number = asked("pH wanted", "6.5, acid lovers 5")
+    ph: Ph = asked("pH now", "in water")
+    target: Ph = asked("pH wanted", "6.5, acid lovers 5")
     depth: Depth = asked("Depth of soil", "10 cm, 4 in")
     texture: Literal["", "sand", "loam", "clay"] = asked("Texture", choices=SULPHUR_TEXTURES, default="")
     placement: Literal["", "surface", "raked", "tilled"] = asked("It goes", choices=PLACED, default="")
@@ -354,10 +399,10 @@ class SprayerForm(Bench):
     spacing: Length = asked("Width a nozzle covers", "0.5 m, 20 in")
     caught: Volume = asked("or what a measured strip took", "2.4 L, 80 fl oz")
     strip: Size = asked("The strip", "50 m², 500 sq ft")
-    ounces: Number = asked("or ounces caught in the time of a 128th acre", "fl oz; a square of 18 ft 5 in")
+    ounces: Ounces = asked("or ounces caught in the time of a 128th acre", "fl oz; a square of 18 ft 5 in")
     want: VolumeRate = asked("Mix wanted", "400 L/ha, 1 gal/1000")
     pressure: Pressure = asked("Pressure now", "2 bar, 30 psi")
-    density: Number = asked("Density of the mix", "kg/L; water is 1")
+    density: Density = asked("Density of the mix", "kg/L; water is 1")
 
 
 class SpreaderForm(Bench):
@@ -383,14 +428,14 @@ class SprinklerForm(Bench):
     flow: Flow = asked("Flow", "35 L/min, 9 gal/min")
     wetted: Size = asked("Ground wetted", "60 m², 640 sq ft")
     cans: Figures = asked("or what cans caught", "4; 5; 6 in mm")
-    minutes: Number = asked("in so many minutes")
+    minutes: Minutes = asked("in so many minutes")
     want: Depth = asked("Water wanted", "12 mm, 0.5 in")
-    takes: Number = asked("The soil takes in", "mm an hour")
+    takes: TakesIn = asked("The soil takes in", "mm an hour")
 
 
 class ConvertForm(Bench):
     value: str = asked("A figure and its unit", "4 lb/1000 ft², 6 fl oz/1000, 12 yd³, 30 psi, 3 oz wt", default="")
-    density: Number = asked("Density", "kg/L: weight as volume, and the other way")
+    density: Density = asked("Density", "kg/L: weight as volume, and the other way")
     oxide: str = asked(
         "It is", "", [("", "nothing by itself"), *((key, row[0]) for key, row in OXIDES.items())], default=""
     )

@@ -104,7 +104,13 @@ def parameters(one: Calculator) -> list[dict[str, Any]]:
 
 
 def _endpoint(one: Calculator) -> Callable[[Request], JSONResponse]:
+    known = set(one.form.model_fields)
+
     def solve(request: Request) -> JSONResponse:
+        strange = sorted(set(request.query_params) - known)
+        if strange:
+            takes = f"This sum asks for no such thing. It takes: {', '.join(sorted(known))}."
+            return JSONResponse({"faults": dict.fromkeys(strange, takes)}, status_code=422)
         read, answer = worked(one, {"units": settings_of(request).units} | dict(request.query_params))
         if answer is None:
             faults = {name: str(fault.sentence) for name, fault in read.faults.items()}

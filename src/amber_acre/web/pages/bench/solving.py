@@ -105,10 +105,10 @@ def injection(form: forms.InjectionForm) -> Answer:
     answer = Answer(made.working, said=list(SAID))
     for n, tree in enumerate(made.trees, start=1):
         answer.tell(f"ports_{n}", f"Ports of tree {n}, {in_both(tree.trunk_cm / 100)}", float(tree.ports), "")
-        answer.tell(f"each_{n}", "in each of them", tree.each_ml / 1000, "L")
+        answer.tell(f"each_{n}", "in each of them", tree.each_ml, "mL")
     answer.tell("ports", "Ports, each a wound", float(made.ports), "")
-    answer.tell("total", "Goes in", made.total_ml / 1000, "L")
-    answer.tell("carry", "To carry, a tenth more", made.carry_l, "L")
+    answer.tell("total", "Goes in", made.total_ml, "mL")
+    answer.tell("carry", "To carry, a tenth more", made.carry_l * 1000, "mL")
     if made.shots is not None:
         answer.tell("shots", "Strokes", float(made.shots), "")
     answer.tell("minutes", "Time, about", made.minutes(form.minutes if form.minutes is not None else 2.0), "min")

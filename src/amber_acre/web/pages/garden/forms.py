@@ -2,8 +2,13 @@
 
 from __future__ import annotations
 
-from typing import Literal
+from typing import Annotated, Any, Literal
 
+from pydantic import BeforeValidator, ValidationInfo
+
+from amber_acre.core import typed, typed_machines
+from amber_acre.core.bounds import within
+from amber_acre.core.errors import NotUnderstood
 from amber_acre.core.products.injection import InjectionLabel
 from amber_acre.core.tables.mulches import MULCHES
 from amber_acre.web.forms.days import PlannedOn
@@ -12,13 +17,32 @@ from amber_acre.web.forms.fields import (
     Note,
     OptionalDistance,
     OptionalLength,
+    OptionalMillilitres,
+    OptionalMinutes,
     OptionalMoney,
-    OptionalNumber,
+    OptionalMonths,
+    OptionalParts,
+    OptionalThickness,
     OptionalVolume,
 )
 from amber_acre.web.forms.reading import Form
 
 Rounds = Literal["up", "nearest", "down"]
+
+
+def _dose(value: Any, info: ValidationInfo) -> float | None:
+    text, field = str(value or "").strip(), info.field_name or ""
+    if not text:
+        return None
+    if info.data.get("dose_by") == "port":
+        return within(typed.millilitres(text, "mL", field), "dose_ml", text, field)
+    ml_cm, _ = typed_machines.per_trunk(text, field, "mL/in" if (info.context or {}).get("units") == "us" else "mL/cm")
+    if ml_cm is None:
+        raise NotUnderstood("An injection goes by volume. Type it like 2 mL/cm or 6 mL/in.", field=field)
+    return within(ml_cm, "dose_ml_cm", text, field)
+
+
+Dose = Annotated[float | None, BeforeValidator(_dose)]
 
 
 class MulchForm(Form):
@@ -34,8 +58,8 @@ class MulchForm(Form):
     delivery: OptionalMoney = None
     barrow: OptionalVolume = None
     below: OptionalLength = None
-    compost_parts: OptionalNumber = None
-    trimming_parts: OptionalNumber = None
+    compost_parts: OptionalParts = None
+    trimming_parts: OptionalParts = None
     wind: Checked = False
     fire: Checked = False
     feeds: Checked = False
@@ -59,16 +83,19 @@ class MulchForm(Form):
 
 
 class InjectionForm(Form):
-    """An injection label as it is typed; mL, cm as printed."""
+    """An injection label as it is typed: lengths and doses with their units; a bare length is in the property's system.
+
+    ``dose`` is mL in a port, or mL for a cm of trunk, by ``dose_by``. Context: ``units``.
+    """
 
     by: Literal["girth", "diameter"] = "girth"
-    per_port: OptionalNumber = None
+    per_port: OptionalThickness = None
     dose_by: Literal["port", "trunk"] = "port"
-    dose: OptionalNumber = None
-    most: OptionalNumber = None
-    shot: OptionalNumber = None
-    minutes: OptionalNumber = None
-    months: OptionalNumber = None
+    dose: Dose = None
+    most: OptionalMillilitres = None
+    shot: OptionalMillilitres = None
+    minutes: OptionalMinutes = None
+    months: OptionalMonths = None
     rounds: Rounds = "up"
     pressure: str = ""
 

@@ -46,7 +46,7 @@ def plan_injection(request: Request, session: Reading, today: Today, area_id: Ke
     """The injection sheet of one tree by the figures of a label."""
     row = _tree(found(area_of(session, area_id), "This area"))
     book = book_of(session, row, today)
-    read = _read(request.query_params, today)
+    read = _read(request.query_params, row, today)
     return _page(request, row, book, read, _worked(book, read, today))
 
 
@@ -55,10 +55,10 @@ def keep_injection(request: Request, session: Writing, posted: Posted, today: To
     """Keeps the sheet as a job of its day, its ports counted as wounds once it is done."""
     row = _tree(found(area_of(session, area_id), "This area"))
     book = book_of(session, row, today)
-    read = read_form(KeptInjectionForm, posted, today=today)
+    read = read_form(KeptInjectionForm, posted, today=today, units=row.property.units)
     form = read.value
     if form is None:
-        return _page(request, row, book, read, _worked(book, _read(posted, today), today))
+        return _page(request, row, book, read, _worked(book, _read(posted, row, today), today))
     worked = _worked(book, read, form.on_day)
     if worked.soon:
         read.faults["on_day"] = Fault(worked.soon)
@@ -78,14 +78,15 @@ def _tree(row: AreaRow) -> AreaRow:
     return row
 
 
-def _read(texts: Mapping[str, str], today: date) -> Read[InjectionForm]:
-    return read_form(InjectionForm, {"minutes": f"{MINUTES:g}"} | dict(texts), today=today)
+def _read(texts: Mapping[str, str], row: AreaRow, today: date) -> Read[InjectionForm]:
+    typed = {"minutes": f"{MINUTES:g}"} | dict(texts)
+    return read_form(InjectionForm, typed, today=today, units=row.property.units)
 
 
 def _worked(book: AreaBook, read: Read[Any], on: date) -> Worked:
     """Works the sheet out for a day; what cannot be becomes a fault of its field."""
     form = read.value
-    if form is None or not form.per_port or not form.dose:
+    if form is None or form.per_port is None or form.dose is None:
         return Worked(None, "", 0.0)
     last = wounds(book).last
     soon = too_soon(None if last is None else whole_months(last, on), form.label)

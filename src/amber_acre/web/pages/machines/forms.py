@@ -9,7 +9,7 @@ from pydantic import Field, ValidationInfo, field_validator
 from amber_acre.core import typed
 from amber_acre.core.errors import MissingInput, OutOfRange
 from amber_acre.web.forms.days import SeenOn
-from amber_acre.web.forms.fields import Checked, Needed, Note, Number, OptionalNumber, OptionalVolume
+from amber_acre.web.forms.fields import Checked, Needed, Note, OptionalSetting, OptionalVolume, Setting
 from amber_acre.web.forms.reading import Form
 
 WIDTH_M = (0.2, 30.0)  # from a hand spreader to a boom [common-practice]
@@ -24,7 +24,7 @@ class MachineForm(Form):
     width: Annotated[str, Field(max_length=60)]
     tank: OptionalVolume = None
     scale: Note = ""
-    step: OptionalNumber = None
+    step: OptionalSetting = None
 
     @field_validator("step")
     @classmethod
@@ -52,7 +52,7 @@ class MachineForm(Form):
 
 class CatchForm(Form):
     product: int | None = None
-    setting: Number
+    setting: Setting
     amount: str
     run: str
     width: str

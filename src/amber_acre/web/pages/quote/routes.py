@@ -16,7 +16,7 @@ from amber_acre.store.clients import property_of
 from amber_acre.store.firm_terms import TERMS, firm_terms, keep_terms
 from amber_acre.store.programmes import judged_jobs
 from amber_acre.store.tables import PropertyRow
-from amber_acre.web.forms.fields import OptionalMoney, OptionalNumber, OptionalPercent
+from amber_acre.web.forms.fields import OptionalMinutesOrNone, OptionalMoney, OptionalPercent
 from amber_acre.web.forms.reading import Form, read_form
 from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
 
@@ -30,8 +30,8 @@ class TermsForm(Form):
     hour: OptionalMoney = None
     haulage: OptionalMoney = None
     margin: OptionalPercent = None
-    set_up: OptionalNumber = None
-    minutes: OptionalNumber = None
+    set_up: OptionalMinutesOrNone = None
+    minutes: OptionalMinutesOrNone = None
 
     @property
     def terms(self) -> Terms:

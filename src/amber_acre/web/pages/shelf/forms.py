@@ -24,8 +24,8 @@ from amber_acre.web.forms.fields import (
     Checked,
     Needed,
     Note,
+    OptionalDensity,
     OptionalLasting,
-    OptionalNumber,
     OptionalPercent,
     OptionalShare,
     Price,
@@ -113,7 +113,7 @@ class ProductForm(Form):
     name: Needed
     family: str
     state: Literal["solid", "liquid"]
-    density: OptionalNumber = None
+    density: OptionalDensity = None
     grade: str = ""
     slow: OptionalPercent = None
     forms: FormsForm = Field(default_factory=FormsForm)

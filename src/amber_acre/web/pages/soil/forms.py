@@ -19,7 +19,18 @@ from amber_acre.core.soil.lime import LimeMethod
 from amber_acre.core.tables.liming import FINENESS_RULES, Region
 from amber_acre.store.ground import SoilGround
 from amber_acre.web.forms.days import PlannedOn
-from amber_acre.web.forms.fields import Checked, Needed, Number, OptionalLength, OptionalNumber, OptionalPercent, Whole
+from amber_acre.web.forms.fields import (
+    Checked,
+    Interval,
+    Needed,
+    OptionalConductivity,
+    OptionalLength,
+    OptionalParts,
+    OptionalPercent,
+    Ph,
+    Whole,
+    Years,
+)
 from amber_acre.web.forms.reading import Form
 from amber_acre.web.shown import Shown
 
@@ -31,7 +42,7 @@ class PhForm(Form):
     """A pH correction as chosen. Context: ``shelf``, products by key."""
 
     way: Direction
-    target: Number
+    target: Ph
     product: Whole
     placement: Placement
     depth: OptionalLength
@@ -39,7 +50,7 @@ class PhForm(Form):
     region: Region = "cool"
     rule: str = "two-sieve"
     first: PlannedOn
-    interval: Number
+    interval: Interval
     timing: Timing = "warm"
     start: OptionalPercent = None
     assumed: OptionalPercent = None
@@ -132,7 +143,7 @@ class AmendForm(Form):
     zone: OptionalLength = None
     product: Whole = 0
     first: date
-    years: Number
+    years: Years
     confirmed: Checked = False
 
     @field_validator("years")
@@ -152,9 +163,9 @@ class WaterForm(Form):
     more: OptionalLength = None
     clay: str = ""
     uniformity: OptionalPercent = None
-    month: OptionalNumber = None
+    month: OptionalParts = None
     purpose: Literal["", "establish"] = ""
-    ec: OptionalNumber = None
+    ec: OptionalConductivity = None
     na: str = ""
     ca: str = ""
     mg: str = ""
