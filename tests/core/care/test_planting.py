@@ -118,10 +118,22 @@ def test_plants_are_known_by_the_names_people_use() -> None:
 @pytest.mark.parametrize(
     ("plants", "group", "how"),
     [
-        ("11 × pumpkin\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
-        ("10 × pumpkin\n10 × Hosta", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        (
+            "11 × pumpkin\n10 × Hosta",
+            "shrub",
+            "most of its plants are not in the catalogue: mulched and watered as shrubs are, and not fed",
+        ),
+        (
+            "10 × pumpkin\n10 × Hosta",
+            "shrub",
+            "most of its plants are not in the catalogue: mulched and watered as shrubs are, and not fed",
+        ),
         ("9 × pumpkin\n10 × Hosta", "perennial", "its plants are clump perennials"),
-        ("9 × pumpkin", "shrub", "most of its plants are not in the catalogue: taken as shrubs"),
+        (
+            "9 × pumpkin",
+            "shrub",
+            "most of its plants are not in the catalogue: mulched and watered as shrubs are, and not fed",
+        ),
         ("", "shrub", "nobody has said what grows here: taken as shrubs"),
     ],
 )

@@ -99,3 +99,29 @@ def test_new_shrubs_among_older_plants_are_fed_round() -> None:
         assert "new-plants" not in broken(at, own)
     perennials = ground("bed", f"9 × Hosta hybrids\n2 × Astilbe hybrids, planted {ON.isoformat()}")
     assert "new-plants" not in broken(perennials, job(QUICK, 8, ON))
+
+
+@pytest.mark.parametrize(
+    ("kind", "plants", "texts", "unknown"),
+    [
+        ("container", "12 × pitcher plant from Tarn", {}, True),
+        ("container", "11 × Petunia hybrids\n1 × pitcher plant from Tarn", {}, True),
+        ("container", "", {}, True),
+        ("container", "12 × Petunia hybrids", {}, False),
+        ("container", "12 × pitcher plant from Tarn", {"care": "pots"}, False),
+        ("bed", "5 × moon cactus of the hall\n5 × Hosta hybrids", {}, True),
+        ("bed", "4 × moon cactus of the hall\n5 × Hosta hybrids", {}, False),
+        ("bed", "5 × moon cactus of the hall", {"lean": "yes"}, False),
+    ],
+)
+def test_what_nobody_knows_is_not_fed_and_asked_about(
+    kind: str, plants: str, texts: dict[str, str], unknown: bool
+) -> None:
+    """Insect eaters die of half a gram of nitrogen a litre (common practice, no source)."""
+    at = ground(kind, plants, VALE, **texts)
+    one = planting_of(at)
+    asked = feed_asked(one, stages(at.climate, one.group.start_c, date(2026, 3, 1)), date(2026, 3, 1))
+    assert any(said.code == "strange" and said.obstacle for said in asked.said) is unknown
+    assert (asked.nitrogen == 0) or not unknown
+    assert ("unknown-plants" in broken(at, job(QUICK, 8, ON))) is unknown
+    assert "unknown-plants" not in broken(at, job(LIME, 80, ON))

@@ -283,7 +283,9 @@ def group_of(ground: Ground, grown: tuple[Grown, ...]) -> tuple[CareGroup, str]:
     if not grown:
         return CARE_GROUPS["shrub"], "nobody has said what grows here: taken as shrubs"
     if strange and 2 * strange >= sum(one.count for one in grown):
-        return CARE_GROUPS["shrub"], "most of its plants are not in the catalogue: taken as shrubs"
+        return CARE_GROUPS[
+            "shrub"
+        ], "most of its plants are not in the catalogue: mulched and watered as shrubs are, and not fed"
     most, total = max(grounds.values()), sum(counts.values())
     leading = [key for key, held in grounds.items() if held >= most * AS_MUCH]
     key = next((one for one in CAREFUL_FIRST if one in leading), leading[0])

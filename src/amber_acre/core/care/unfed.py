@@ -15,6 +15,8 @@ from amber_acre.core.rules.unfed import (
     TIRED_ROSES,
     WET,
     tired_roses,
+    unknown_in_words,
+    unknown_plants,
 )
 from amber_acre.core.season.stages import Stages
 from amber_acre.core.tables.care_groups import FED_FINDINGS
@@ -35,6 +37,9 @@ def why_unfed(planting: Planting, stages: Stages, today: date) -> list[Said]:
         return [Said("lean", f"No feed: {group.name} stay healthy lean; feed makes them soft and short-lived.")]
     if ground.says("wet") == "yes":
         return [Said("wetness", WET)]
+    strange = unknown_plants(ground)
+    if strange:
+        return [Said("strange", str(unknown_in_words(strange)), True)]
     finding = planting.finding
     if finding in ANSWERED_OTHERWISE:
         return [Said(_CODES[finding], ANSWERED_OTHERWISE[finding])]

@@ -26,6 +26,7 @@ from amber_acre.core.programme.repairing import repair_jobs
 from amber_acre.core.quantities import depth_in_both
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.mulched import mulch_on
+from amber_acre.core.rules.unfed import STOPS_UNKNOWN, unknown_plants
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages, stages
 from amber_acre.core.tables.plant_names import may_mean
@@ -127,19 +128,22 @@ def _of_new_plants(planting: Planting, year: Stages, season: Season) -> list[Job
 
 def _of_strange(planting: Planting) -> list[Said]:
     """Names nobody knows, each with the plant it may have meant."""
-    if not planting.strange:
-        return []
-    asked = []
-    for name in planting.strange:
-        near = [plant.botanical for plant in may_mean(name)]
-        asked.append(f"{name} (is it {' or '.join(near)}?)" if near else name)
+    if not planting.strange or unknown_plants(planting.ground):
+        return _may_mean(planting)
     words = (
-        f"Not in the catalogue: {', '.join(asked)}. Nothing is known of what they bear. Write the botanical name,"
-        " add them in the Almanac, or choose what the area is cared for as."
+        f"Not in the catalogue: {', '.join(planting.strange)}. Nothing is known of what they bear. Write the botanical"
+        " name, add them in the Almanac, or choose what the area is cared for as."
     )
-    if len(planting.strange) < len(planting.grown):
-        words += " Until then they get what the rest of it gets."
-    return [Said("strange", words)]
+    if planting.ground.kind in STOPS_UNKNOWN:
+        words += " Until then keep the feed of the rest off them."
+    return [Said("strange", words), *_may_mean(planting)]
+
+
+def _may_mean(planting: Planting) -> list[Said]:
+    """Plants that unknown names may have meant."""
+    near = {name: [plant.botanical for plant in may_mean(name)] for name in planting.strange}
+    asked = [f"{name} (is it {' or '.join(plants)}?)" for name, plants in near.items() if plants]
+    return [Said("strange", f"Perhaps: {', '.join(asked)}.")] if asked else []
 
 
 def _of_mixed(mixed: MixedBed, planting: Planting, fed: bool) -> list[Said]:

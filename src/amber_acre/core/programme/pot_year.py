@@ -106,6 +106,8 @@ def _planned(
                 " pH of what drains out once a year.",
             )
         )
+    if need <= 0 and asked.said:
+        return PotPlan((), tuple(said), None)
     if need <= 0 or first >= last or litres <= 0:
         said.append(Said("no_feed", "No feed is due before growth stops: pots are fed while they grow."))
         return PotPlan((), tuple(said), None)

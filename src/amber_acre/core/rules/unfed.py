@@ -7,6 +7,7 @@ from datetime import date
 
 from amber_acre.core.jobs.use import BY_PLANT
 from amber_acre.core.measure.area_facts import listed, number_of, planted_on
+from amber_acre.core.measure.listed_plants import Listed
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.plant_forms import groups_of
@@ -14,6 +15,8 @@ from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import OnDay, Plain, Sentence
 from amber_acre.core.tables.plants import Plant
 
+STOPS_UNKNOWN = ("bed", "container")  # kinds whose plants alone say what they bear
+NOT_SAID = "these plants"  # of pots whose form names none
 NEW_DAYS = 365  # a plant is new for its first twelve months [common-practice]
 ROOTED_DAYS = 42  # new roses and perennials are fed once they have rooted: six weeks [common-practice]
 OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder [common-practice]
@@ -44,6 +47,36 @@ def tired_roses(ground: Ground, roses: bool, year: int) -> bool:
     since = number_of(ground.facts, "since")
     old = since is not None and year - int(since) >= OLD_BED_YEARS and ground.test is None
     return roses and (old or ground.says("finding") == "failing")
+
+
+def unknown_plants(ground: Ground) -> tuple[str, ...]:
+    """Names in a bed or in pots of which nothing is known, where they leave open what it bears: any in pots, which are
+    dosed alike, and half of a bed. Nothing where its form says what it is cared for as, or that it is lean."""
+    if ground.kind not in STOPS_UNKNOWN or ground.says("care") or ground.says("lean") == "yes":
+        return ()
+    rows = list(listed(ground.facts))
+    if ground.says("plant"):
+        rows.append(Listed(int(number_of(ground.facts, "count") or 1), ground.says("plant")))
+    if not rows and ground.kind == "container":
+        return (NOT_SAID,)
+    strange = [row for row in rows if ground.plant_called(row.name) is None]
+    alone = ground.kind == "container" or 2 * sum(row.count for row in strange) >= sum(row.count for row in rows)
+    return tuple(dict.fromkeys(row.name for row in strange)) if alone else ()
+
+
+def unknown_in_words(names: tuple[str, ...]) -> Sentence:
+    """Why what nobody knows is not fed."""
+    return Sentence.of(
+        "Nothing is known of what {plants} bear, and some plants die of a usual feed (insect eaters, cacti, heathers):"
+        " name them botanically, add them in the Almanac, or say what the area is cared for as.",
+        plants=Plain(", ".join(names)),
+    )
+
+
+def _unknown(case: Case) -> Iterable[Broken]:
+    names = unknown_plants(case.ground) if nitrogen_of(case.itself) else ()
+    if names:
+        yield Broken(unknown_in_words(names), "product")
 
 
 def answered_otherwise(ground: Ground, year: int) -> str:
@@ -114,6 +147,14 @@ def _new_plants(case: Case) -> Iterable[Broken]:
 
 
 RULES: tuple[Rule, ...] = (
+    Rule(
+        "unknown-plants",
+        "ground",
+        "What nobody knows is not fed: in pots any unknown plant, in a bed where half of it is unknown.",
+        "warn",
+        "common-practice",
+        _unknown,
+    ),
     Rule(
         "finding-first",
         "ground",
