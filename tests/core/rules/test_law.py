@@ -11,7 +11,8 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.use import Use
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, SquareMetres
 from amber_acre.core.rules.law import nitrogen_of
-from tests.core.rules.cases import COMPOST, broken, entry, ground, job, logged
+from amber_acre.core.rules.standing_account import area_year
+from tests.core.rules.cases import COMPOST, TODAY, book, broken, entry, ground, job, logged
 from tests.core.worlds import BYLAW, FREE, LIME, QUICK, SLOW, STARTER, mehlich, product
 
 MAY = date(2026, 5, 20)
@@ -160,3 +161,14 @@ def test_a_starter_with_seed_passes_a_rule_that_asks_for_a_test(days: int, passe
     rich = ground(rules=BYLAW, tests=(mehlich(p=150),))
     assert "phosphorus" in broken(rich, feed, seed)
     assert "phosphorus" in broken(ground(rules=BYLAW), feed)
+
+
+def test_compost_counts_under_the_yearly_cap_with_what_becomes_available() -> None:
+    """A tenth of its nitrogen in the year (common practice, no source): 32 kg/m² of half a per cent are 16 g/m²."""
+    at = ground("bed", rules=replace(FREE, yearly_cap_g_m2=GramsPerSquareMetre(16)))
+    assert "nitrogen-year" not in broken(at, job(COMPOST, 32_000))
+    assert "nitrogen-year" in broken(at, job(COMPOST, 33_000))
+    assert "nitrogen-year" in broken(at, job(QUICK, 10), job(COMPOST, 32_000, key=2))
+    year = area_year(book(at, job(COMPOST, 20_000)), TODAY + timedelta(days=180))
+    assert year.left_g_m2 == pytest.approx(6)
+    assert year.account.both.available == pytest.approx(10)

@@ -145,12 +145,12 @@ def test_a_mulch_is_loose_or_laid_as_one_and_never_on_turf() -> None:
 @pytest.mark.parametrize(
     ("said", "hottest", "found"),
     [
-        ({}, 30.0 - 0.1, ()),
-        ({}, 30.0, ("heat",)),
-        ({"slope": 0.15 - 0.001}, 20, ()),
-        ({"slope": 0.15}, 20, ("slope",)),
-        ({"wind": "exposed", "wet": "yes"}, 20, ("wind", "wet")),
-        ({"wind": "sheltered", "wet": "no"}, 20, ()),
+        ({}, 30.0 - 0.1, ("untested",)),
+        ({}, 30.0, ("heat", "untested")),
+        ({"slope": 0.15 - 0.001}, 20, ("untested",)),
+        ({"slope": 0.15}, 20, ("slope", "untested")),
+        ({"wind": "exposed", "wet": "yes"}, 20, ("wind", "wet", "untested")),
+        ({"wind": "sheltered", "wet": "no"}, 20, ("untested",)),
     ],
 )
 def test_what_of_a_ground_speaks_for_or_against_kinds(

@@ -23,7 +23,7 @@ from tests.core.care.test_planting import ground as planting
 from tests.core.rules.cases import TODAY, facts, ground, job
 from tests.core.rules.cases import broken as broken_at
 from tests.core.rules.test_mulched import CHIPS, ON, laid, mulched
-from tests.core.worlds import QUICK, SLOW, VALE, product
+from tests.core.worlds import QUICK, SLOW, VALE, mehlich, product
 
 SHINGLE = product(
     82, "Shingle", {}, (1, 400_000), "bulk", interval=0, density_kg_l=1.6, soil=SoilAction(material="gravel")
@@ -210,8 +210,18 @@ LAVENDER, ROSES, AZALEA = "6 × Lavandula angustifolia", "14 × Rosa hybrids", "
     ],
 )
 def test_mulch_laid_by_hand_is_held_against_what_grows_there(plants: str, what: Any, rule: str | None) -> None:
-    found = broken(mulched(50, what), planting("bed", plants))
+    tested = replace(planting("bed", plants), tests=(mehlich(p=25),))
+    found = broken(mulched(50, what), tested)
     assert found & {"mulch-harms", "mulch-place"} == ({rule} if rule else set())
+
+
+@pytest.mark.parametrize(("p", "asked"), [(None, True), (25.0, False), (400.0, True)])
+def test_mulch_that_feeds_wants_a_test_of_phosphorus(p: float | None, asked: bool) -> None:
+    """50 mm of a compost bring 20 to 40 g/m² of phosphorus, years of what plants take (common practice, no source)."""
+    tests = (mehlich(p=p),) if p is not None else ()
+    at = replace(planting("bed", ROSES), tests=tests)
+    assert ("mulch-place" in broken(mulched(50, MUSHROOM), at)) is asked
+    assert "mulch-place" not in broken(mulched(50, CHIPS), at)
 
 
 def test_only_mulch_is_judged_as_mulch() -> None:

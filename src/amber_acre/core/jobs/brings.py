@@ -6,6 +6,7 @@ from collections.abc import Iterable
 from dataclasses import dataclass, fields
 from datetime import date
 
+from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.use import Use, up_to
 from amber_acre.core.products.acid_balance import acidity_share
 from amber_acre.core.products.nutrients import phosphorus_share, salt_index
@@ -68,6 +69,12 @@ def brings(product: Product, rate_g_m2: float, grass: bool = True) -> Brings:
         salt_index(product) / 100,
     )
     return Brings(*(rate_g_m2 * share for share in shares))
+
+
+def counted_nitrogen(product: Product) -> float:
+    """Nitrogen a gram of a product counts with against need and caps of a year, g/g: all of a feed's; of bulk material
+    what becomes available within the year, a tenth where nothing else is known [common-practice]."""
+    return brings(product, 1.0).available if product.family == BULK else product.total_nitrogen
 
 
 @dataclass(frozen=True)

@@ -11,8 +11,9 @@ from amber_acre.core.care.feeding import FeedAsked, feed_asked
 from amber_acre.core.care.mixed_bed import MixedBed
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.care.said import Said
+from amber_acre.core.jobs.brings import counted_nitrogen
 from amber_acre.core.jobs.dose import Dose
-from amber_acre.core.jobs.entry import Entry, standing, without_bulk
+from amber_acre.core.jobs.entry import Entry, standing
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.jobs.standing import StandingJob
 from amber_acre.core.jobs.use import whose
@@ -39,11 +40,10 @@ class Season:
 
     @property
     def entries(self) -> tuple[Entry, ...]:
-        """Feeds that went down within the season."""
+        """What went down within the season: feeds, and bulk material by what of its nitrogen becomes available."""
         end = next_season_start(self.start)
-        return tuple(
-            entry for entry in without_bulk(standing(tuple(self.book.entries))) if self.start <= entry.on < end
-        )
+        down = standing(tuple(self.book.entries))
+        return tuple(entry for entry in down if entry.product is not None and self.start <= entry.on < end)
 
     def whose(self, entry: Entry) -> str:
         """Name of the group whose own job an entry answers; '' of a feed of the whole bed."""
@@ -60,13 +60,13 @@ def down(planting: Planting, season: Season, group: str = "") -> list[tuple[date
     is for the whole bed, or for the plants of a group alone."""
     size = float(planting.ground.size_m2)
     grams = [
-        (entry.on, entry.amount_kg * 1000 * entry.material.total_nitrogen)
+        (entry.on, entry.amount_kg * 1000 * counted_nitrogen(entry.material))
         for entry in season.entries
         if season.whose(entry) == group
     ]
     whole = season.book.ground.size_m2
     grams += [
-        (job.on, job.rate_on(whole) * whole * job.product.total_nitrogen)
+        (job.on, job.rate_on(whole) * whole * counted_nitrogen(job.product))
         for job in season.pinned
         if job.product and whose(job) == group
     ]

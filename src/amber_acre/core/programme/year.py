@@ -23,7 +23,7 @@ from amber_acre.core.programme.supply import Ribbon, supply
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob, judged_job
-from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.law import yearly_nitrogen_of
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.season.climate import DailySeries
 from amber_acre.core.season.windows import Span, spans
@@ -93,7 +93,7 @@ class LawnYear:
         if cap is None:
             return None
         days = [use.on for use in self.book.uses if self.holds(use.on)]
-        return cap - max((most_with(self.book.uses, day, nitrogen_of) for day in days), default=0.0)
+        return cap - max((most_with(self.book.uses, day, yearly_nitrogen_of) for day in days), default=0.0)
 
     @property
     def season_jobs(self) -> tuple[JudgedJob, ...]:

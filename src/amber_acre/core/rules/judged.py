@@ -16,7 +16,7 @@ from amber_acre.core.quantities import K_PER_K2O, P_PER_P2O5, GramsPerSquareMetr
 from amber_acre.core.rules.cautions import cautions_for
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.law import yearly_nitrogen_of
 from amber_acre.core.rules.mulched import laid_on_m2
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.spots import spot_m2
@@ -248,7 +248,7 @@ def _room(book: AreaBook, stands: StandingJob) -> Room:
     uses = up_to(book.uses, day)
     pots = book.ground.traits.by_litre  # no rule or label by area holds them
     cap = None if pots else rules.yearly_cap_g_m2
-    left = None if cap is None else cap - sum(nitrogen_of(use) for use in uses)
+    left = None if cap is None else cap - sum(yearly_nitrogen_of(use) for use in uses)
     if product is None:
         return Room(left, None, None)
     same: list[Use] = [use for use in uses if use.product is not None and use.product.key == product.key]

@@ -5,6 +5,7 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable, Sequence
 from datetime import date
 
+from amber_acre.core.jobs.brings import counted_nitrogen
 from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
 from amber_acre.core.products.nutrients import is_starter, phosphorus_share
 from amber_acre.core.products.product import Product
@@ -19,8 +20,14 @@ CARRIES_FROM = 0.001  # fraction of mass from which a product carries a nutrient
 
 
 def nitrogen_of(use: Use) -> float:
-    """Nitrogen of a use of feed, g/m²; bulk material stands on the soil side, where its nitrogen is slow."""
+    """Nitrogen of a use of feed, g/m²; none of bulk material, which is no feed: years count it by
+    :func:`yearly_nitrogen_of`."""
     return use.rate_g_m2 * use.product.total_nitrogen if use.product is not None and use.feeds else 0.0
+
+
+def yearly_nitrogen_of(use: Use) -> float:
+    """Nitrogen of a use as yearly needs and caps count it, g/m²: compost and manure with what becomes available."""
+    return use.rate_g_m2 * counted_nitrogen(use.product) if use.product is not None else 0.0
 
 
 def _closed(case: Case) -> Iterable[Broken]:
@@ -124,10 +131,10 @@ def _yearly(case: Case) -> Iterable[Broken]:
     cap, product = case.ground.rules.yearly_cap_g_m2, case.product
     if case.ground.traits.by_litre:
         return  # a rule by area says nothing of pots: their own limit is by the litre
-    if cap is None or product is None or not nitrogen_of(case.itself):
+    if cap is None or product is None or not yearly_nitrogen_of(case.itself):
         return
     counted = [use for use in case.others if use.down or not case.logged]
-    total = most_with([*counted, case.itself], case.job.on, nitrogen_of)
+    total = most_with([*counted, case.itself], case.job.on, yearly_nitrogen_of)
     if over(total, cap):
         yield Broken(
             Sentence.of(

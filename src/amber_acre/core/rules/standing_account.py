@@ -9,7 +9,7 @@ from amber_acre.core.jobs.brings import Account, account
 from amber_acre.core.jobs.use import Use, most_in_a_year, up_to
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.judge import AreaBook
-from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.law import yearly_nitrogen_of
 from amber_acre.core.rules.sums import POTS_MOST_G_L, nitrogen_high
 
 
@@ -57,8 +57,8 @@ def area_year(book: AreaBook, last: date) -> AreaYear:
         account(uses, ground.traits.turf),
         POTS_MOST_G_L * (ground.litres_m2 or 0.0) if pots else nitrogen_high(ground),
         cap,
-        None if cap is None else cap - sum(nitrogen_of(use) for use in uses),
-        None if cap is None else cap - most_in_a_year(book.uses, nitrogen_of),
+        None if cap is None else cap - sum(yearly_nitrogen_of(use) for use in uses),
+        None if cap is None else cap - most_in_a_year(book.uses, yearly_nitrogen_of),
         tuple(_product_year(key, uses, pots) for key in sorted({use.product.key for use in uses if use.product})),
         ground.litres_m2,
     )

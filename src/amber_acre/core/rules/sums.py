@@ -8,7 +8,7 @@ from amber_acre.core.jobs.use import YEAR_DAYS, Use, most_with
 from amber_acre.core.quantities import POUND_PER_THOUSAND_G_M2
 from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.ground import Ground
-from amber_acre.core.rules.law import nitrogen_of
+from amber_acre.core.rules.law import yearly_nitrogen_of
 from amber_acre.core.rules.limits import cap_of_product
 from amber_acre.core.rules.rule import Broken, Case, Rule, rate_of
 from amber_acre.core.rules.spots import spot_m2
@@ -67,11 +67,11 @@ def nitrogen_high(ground: Ground) -> float:
 
 
 def _past_need(case: Case) -> Iterable[Broken]:
-    if not nitrogen_of(case.itself):
+    if not yearly_nitrogen_of(case.itself):
         return
     counted = [use for use in case.others if use.down or not case.logged]
     pots = case.ground.traits.by_litre
-    total = most_with([*counted, case.itself], case.job.on, nitrogen_of, POTS_DAYS if pots else YEAR_DAYS)
+    total = most_with([*counted, case.itself], case.job.on, yearly_nitrogen_of, POTS_DAYS if pots else YEAR_DAYS)
     if pots:
         yield from _past_need_of_pots(case.ground, total)
         return

@@ -10,7 +10,21 @@ from typing import Literal
 
 Grain = Literal["coarse", "medium", "fine"]
 # A place's conditions that a kind is held against; the words are those of the area's form.
-Condition = Literal["slope", "wind", "heat", "dry_natives", "acid", "lawn", "feeds", "weeds", "cheap", "fire", "wet"]
+Condition = Literal[
+    "slope",
+    "wind",
+    "heat",
+    "dry_natives",
+    "acid",
+    "lawn",
+    "feeds",
+    "weeds",
+    "cheap",
+    "fire",
+    "wet",
+    "untested",
+    "high_p",
+]
 CONDITION_WORDS: dict[Condition, str] = {
     "slope": "on a slope",
     "wind": "in wind",
@@ -23,6 +37,8 @@ CONDITION_WORDS: dict[Condition, str] = {
     "cheap": "for little money",
     "fire": "near a house in fire country",
     "wet": "on ground that stands wet",
+    "untested": "where nobody has tested phosphorus",
+    "high_p": "where a test is high in phosphorus",
 }
 
 
@@ -47,6 +63,10 @@ class Mulch:
     source: str = "common-practice"
 
 
+_RICH: tuple[tuple[Condition, str], ...] = (
+    ("untested", "a layer brings more of it than plants use in years: test first"),
+    ("high_p", "it brings years of it more"),
+)
 _ROLLS = "big nuggets float and roll"
 _MOIST = "it keeps crowns of dry-country plants moist, and they rot"
 _COARSE = "too coarse to fall between grass"
@@ -88,15 +108,15 @@ MULCHES: dict[str, Mulch] = {
         Mulch("compost", "compost", True, "fine", (25, 60), (0.50, 0.70), 0.25, 0.60,
               "feeds; blown-in seed comes up in it",
               (("feeds", "brings nitrogen, phosphorus and potash"), ("lawn", "fine enough for grass")),
-              (("weeds", "seed that blows in comes up"), ("slope", "it washes off"), ("dry_natives", _MOIST)),
+              (("weeds", "seed that blows in comes up"), ("slope", "it washes off"), ("dry_natives", _MOIST), *_RICH),
               "Compost: damp it, ventilate, wash hands."),
         Mulch("manure", "rotted manure", True, "fine", (25, 50), (0.50, 0.70), 0.25, 0.70,
               "feeds; salty, may hold seed and residues", (("feeds", "brings most of all"),),
-              (("acid", "salty and liming"), ("dry_natives", _MOIST), ("slope", "it washes off")),
+              (("acid", "salty and liming"), ("dry_natives", _MOIST), ("slope", "it washes off"), *_RICH),
               "Rotted manure: gloves, wash hands; residues of weedkillers are possible."),
         Mulch("mushroom", "mushroom compost", True, "fine", (25, 50), (0.50, 0.70), 0.25, 0.60,
               "feeds; holds lime and salt", (("feeds", "brings nitrogen and lime"),),
-              (("acid", "it holds lime"), ("dry_natives", _MOIST), ("slope", "it washes off"))),
+              (("acid", "it holds lime"), ("dry_natives", _MOIST), ("slope", "it washes off"), *_RICH)),
         Mulch("gravel", "gravel or rock", False, "coarse", (40, 75), (0.0, 0.05), 0.0, 1.60,
               "lasts; heats and reflects", (("dry_natives", "dry crowns, as at home"), ("fire", "does not burn"),
               ("wind", "it stays")),
