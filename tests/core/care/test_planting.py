@@ -115,6 +115,19 @@ def test_plants_are_known_by_the_names_people_use() -> None:
     assert one.strange == ()
 
 
+@pytest.mark.parametrize(("fire", "kind"), [("yes", "gravel"), ("no", "bark-fine")])
+def test_near_a_house_in_fire_country_nothing_is_laid_that_burns(fire: str, kind: str) -> None:
+    """Embers: nothing that burns within 5 ft of a house (defensible-space codes, from memory)."""
+    bed = planting("bed", "14 × Hosta hybrids", mulch_kind="none", fire=fire)
+    cover, said = cover_asked(bed, year(bed), (), START)
+    assert cover is not None
+    assert cover.mulch.key == kind
+    assert any("1.5 m" in one.sentence for one in said) is (fire == "yes")
+    burns = planting("bed", "14 × Hosta hybrids", mulch_kind="chips", mulch_depth="2 cm", fire=fire)
+    laid, told = cover_asked(burns, year(burns), (), START)
+    assert (laid is None and any("burns" in one.sentence for one in told)) is (fire == "yes")
+
+
 @pytest.mark.parametrize(
     ("plants", "group", "how"),
     [

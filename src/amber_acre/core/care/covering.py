@@ -27,6 +27,11 @@ LEAST_MM = 20.0  # a top-up thinner than this is not worth a visit [common-pract
 STEM_M = 0.03  # of a hedge plant or shrub, where nobody measured it [common-practice]
 AFTER_FEED_DAYS = 3  # feed goes under mulch: first the one, then the other [common-practice]
 RINGS_AT_MOST = 0.3  # of the ground that rings of small stems may take before they are left out [common-practice]
+UNBURNT = ("gravel",)  # kinds that do not burn
+FIRE_WORDS = (
+    "Fire country: within 1.5 m (5 ft) of the house gravel or bare ground, nothing that burns, and dead leaves raked"
+    " off; chips and bark stay beyond it. The local fire code decides."
+)  # the strip nearest to a house that embers must not light [ember-zone]
 CLOSED = ("bulb", "groundcover", "grass", "fern", "succulent", "pots", "citrus")  # no ring for each plant
 
 
@@ -102,6 +107,11 @@ def cover_asked(
                 " only on bare soil, never over it.",
             ),
         )
+    if lies.organic and "fire" in conditions_of(planting):
+        return None, (
+            *said,
+            Said("fire", f"What lies here burns: rake it back to bare ground first. {FIRE_WORDS}", True),
+        )
     wanted = group.mulch_mm
     top = top_up(wanted, lies.depth_mm)
     if lies.depth_mm > AT_MOST_MM or (top.add_mm == 0 and lies.depth_mm > wanted):
@@ -149,6 +159,8 @@ def _laid(
         said.append(Said("mulch", bare))
     if best.bad:
         said.append(Said("mulch", f"{best.mulch.name.capitalize()} here: {'; '.join(best.bad)}."))
+    if "fire" in conditions_of(planting):
+        said.append(Said("fire", FIRE_WORDS))
     if "slope" in conditions_of(planting):
         said.append(Said("slope", "On a slope mulch slides: mixed shreds knit, nuggets roll; lay it in strips across."))
     if product is None:
@@ -166,7 +178,7 @@ def kind_for(
 ) -> tuple[Weighed, Product | None]:
     """The kind with the least against it among the group's own: the one that lies there before others, one of the
     shelf before one that has to be found. Its product, None where the shelf has none."""
-    own = planting.group.mulches or tuple(MULCHES)
+    own = UNBURNT if "fire" in conditions else planting.group.mulches or tuple(MULCHES)
     options = weigh(conditions, own)
     stocked = {product.soil.material: product for product in reversed(shelf) if product.soil.material in MULCHES}
     fits = [one for one in options if one.fits] or list(options)

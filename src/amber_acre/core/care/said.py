@@ -50,6 +50,7 @@ SaidCode = Literal[
     "rootstock",
     "by_plant",
     "lime_free",
+    "fire",
 ]
 
 

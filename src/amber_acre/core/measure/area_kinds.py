@@ -345,6 +345,7 @@ SITE_FACTS: tuple[Fact, ...] = (
     Fact("slope", "Slope", "slope", "1:3, 18 % or 10°; the plan is stretched to the surface"),
     Fact("sun", "Hours of sun in summer", "number", limits=(0, 24)),
     Fact("wind", "Wind", "choice", choices=(("sheltered", "sheltered"), ("open", "open"), ("exposed", "exposed"))),
+    Fact("fire", "Fire country, and a house within 1.5 m (5 ft)", "choice", choices=YES_NO),
     Fact("irrigation", "Irrigation", "choice", choices=(*YES_NO, ("repair", "there, to be mended"))),
     Fact("sprinkler", "Sprinklers give in an hour", "length", "by catch cups: 12 mm, 0.5 in", limits=(0.0005, 0.2)),
     Fact("hard_edge", "Paving alongside (iron stains)", "choice", choices=YES_NO),

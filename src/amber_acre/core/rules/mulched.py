@@ -26,6 +26,7 @@ def conditions_of_ground(ground: Ground) -> tuple[Condition, ...]:
         ("wind", ground.says("wind") == "exposed"),
         ("heat", max(ground.climate.max_c) >= HOT_MULCH_C),
         ("wet", ground.says("wet") == "yes"),
+        ("fire", ground.says("fire") == "yes"),
         ("untested", ground.phosphorus == "unknown" and not ground.traits.by_litre),
         ("high_p", ground.phosphorus == "high" and not ground.traits.by_litre),
     )

@@ -10,7 +10,7 @@ from urllib.parse import urlencode
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
-from amber_acre.core.care.covering import bare_said, conditions_of, kind_for, net_m2
+from amber_acre.core.care.covering import FIRE_WORDS, bare_said, conditions_of, kind_for, net_m2
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
@@ -151,11 +151,14 @@ def _mulched(
         "swing": swing_share(kind, want, working) if want else None,
         "air_swing": _air_swing(planting.ground.climate),
         "parts": parts,
+        "fire": FIRE_WORDS if "fire" in conditions else "",
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "bare": bare_said(planting, kind),
         "working": working,
         "place": depth_in_both(top.place_mm),
-        "job": _job_address(planting, product, kind, volume, top.add_mm, us, bringing=form.bringing),
+        "job": ""
+        if "fire" in conditions and kind.organic
+        else _job_address(planting, product, kind, volume, top.add_mm, us, bringing=form.bringing),
     }
 
 
