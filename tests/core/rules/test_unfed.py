@@ -10,6 +10,7 @@ import pytest
 from amber_acre.core.care.feeding import feed_asked
 from amber_acre.core.care.planting import planting_of
 from amber_acre.core.jobs.dose import Dose
+from amber_acre.core.quantities import SquareMetres
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.unfed import answered_otherwise
 from amber_acre.core.season.stages import stages
@@ -124,3 +125,28 @@ def test_what_nobody_knows_is_not_fed_and_asked_about(
     assert (asked.nitrogen == 0) or not unknown
     assert ("unknown-plants" in broken(at, job(QUICK, 8, ON))) is unknown
     assert "unknown-plants" not in broken(at, job(LIME, 80, ON))
+
+
+@pytest.mark.parametrize(
+    ("across", "finding", "fed"),
+    [
+        ("75 cm", "short", False),
+        ("74 cm", "short", True),
+        ("120 cm", "low-n", True),
+        ("30 cm", "roots", False),
+        ("120 cm", "pale-old", False),
+    ],
+)
+def test_old_and_hurt_trees_are_not_pushed(across: str, finding: str, fed: bool) -> None:
+    """No nitrogen on veterans for short shoots, nor on cut roots (common practice, no source)."""
+    at = ground("tree", "Quercus robur", VALE, stems=across, finding=finding, age="mature")
+    one = planting_of(at)
+    assert bool(feed_asked(one, stages(at.climate, 6.0, date(2026, 3, 1)), date(2026, 3, 1)).nitrogen) is fed
+    assert ("finding-first" in broken(at, job(QUICK, 8, ON))) is not fed
+
+
+@pytest.mark.parametrize(("across", "ring"), [("20 cm", 1.5), ("40 cm", 2.0), ("1.2 m", 5.0)])
+def test_mulch_of_a_tree_goes_by_its_trunk(across: str, ring: float) -> None:
+    at = replace(ground("tree", "Quercus robur", VALE, stems=across), size_m2=SquareMetres(400))
+    assert at.ring_m == pytest.approx(ring)
+    assert replace(at, size_m2=SquareMetres(3.14159265)).ring_m == pytest.approx(1.0)

@@ -48,6 +48,7 @@ WORDS = {
     "wilt": "wilting",
     "salt": "browning by salt",
     "compact": "a thin crown on compacted ground",
+    "roots": "cut or crushed roots",
     "cold": "pale leaves on cold soil",
     "failing": "a bed that fails",
     "pot-dry": "a dry pot",

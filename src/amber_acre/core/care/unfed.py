@@ -13,10 +13,12 @@ from amber_acre.core.rules.unfed import (
     NEW_DAYS,
     ROOTED_DAYS,
     TIRED_ROSES,
+    VETERAN,
     WET,
     tired_roses,
     unknown_in_words,
     unknown_plants,
+    veteran,
 )
 from amber_acre.core.season.stages import Stages
 from amber_acre.core.tables.care_groups import FED_FINDINGS
@@ -25,6 +27,7 @@ _CODES: dict[str, SaidCode] = {
     "wilt": "water_first",
     "salt": "salt",
     "compact": "compaction",
+    "roots": "water_first",
     "cold": "wait_warm",
     "pot-dry": "wet_first",
 }
@@ -67,6 +70,8 @@ def why_unfed(planting: Planting, stages: Stages, today: date) -> list[Said]:
         ]
     if (planting.stage or 0) >= LATE_STAGE and group.basis == "area" and ground.kind == "tree":
         return [Said("ph_cause", LATE_STAGE_WORDS)]
+    if veteran(ground) and finding in FED_FINDINGS and finding != "low-n":
+        return [Said("need_test", VETERAN)]
     if group.fed == "by finding" and finding not in FED_FINDINGS:
         what = "Grasses flop when fed" if group.key == "grass" else f"Healthy {group.name} need none"
         return [

@@ -94,6 +94,7 @@ FINDINGS = (
     ("wilt", "wilting in heat or drought"),
     ("salt", "browned by salt"),
     ("compact", "thin crown, ground compacted"),
+    ("roots", "roots cut or driven over, building work"),
     ("cold", "pale everywhere, soil still cold"),
     ("failing", "failing after many years"),
     ("pot-dry", "dry and wilted in the pot"),

@@ -16,9 +16,11 @@ from amber_acre.core.jobs.dose import Dose
 from amber_acre.core.jobs.job import Job, Work
 from amber_acre.core.products.product import Product
 from amber_acre.core.rules.judge import AreaBook
+from amber_acre.core.rules.unfed import veteran
 from amber_acre.core.season.climate import next_season_start
 from amber_acre.core.season.stages import Stages
 from amber_acre.core.soil.probe import PROBE_ERROR
+from amber_acre.core.tables.care_groups import FED_FINDINGS
 from amber_acre.core.tables.chelates import CHELATES
 
 SULPHUR_DEPTH_MM = 150.0  # where roots of acid lovers lie [common-practice]
@@ -296,7 +298,10 @@ def _finding(planting: Planting, stages: Stages, today: date) -> tuple[list[Job]
     if finding == "wilt":
         jobs.append(_work("Water through to the roots", "water", today, planting))
         said.append(Said("heat", "In heat: water early, mulch, no quick nitrogen."))
-    if finding == "compact":
+    if finding == "roots":
+        jobs.append(_work("Have roots and stand looked at by a licensed person", "check", today, planting))
+        jobs.append(_work("Water through to the roots", "water", today, planting))
+    if finding in ("compact", "roots"):
         jobs.append(_work("Loosen the ground in radial lines", "core", waking + timedelta(days=14), planting))
         jobs.append(_work("Check how deep the probe goes", "check", waking + timedelta(days=70), planting))
     if finding == "cold":
@@ -331,6 +336,9 @@ def _tests(planting: Planting, stages: Stages, today: date) -> tuple[list[Job], 
     said = [Said("need_test", words)]
     acid = planting.group.key == "acid" or planting.ground.says("colour") == "blue"
     pale = planting.finding in ("failing", "pale-new") or (planting.stage or 0) >= PALE_STAGE
+    if veteran(planting.ground) and planting.finding in FED_FINDINGS:
+        why = "An old tree is fed by a test alone."
+        return [_work("Sample the soil and test it", "sample", today + timedelta(days=14), planting, why)], said
     if planting.ground.ph is not None or not (acid or pale):
         return [], said
     on = max(today + timedelta(days=14), stages.wakes - timedelta(days=21))

@@ -35,7 +35,9 @@ USUAL_GRASS = "cool-mixture"  # what most turf of unknown grass is [common-pract
 WINTER_GRASS_DAYS = 240  # of a grass sown for the winter, until heat ends it [common-practice]
 STEEP = 0.15  # rise over run from which rain runs off with what lies there, and mulch moves [common-practice]
 CLEAR_OF_BARK_M = 0.15  # mulch keeps off the bark of trees [common-practice]
-RING_RADIUS_M = 1.5  # of a tree's mulch where the form names none, at most its root zone [common-practice]
+# A tree's mulch where the form names none: so many trunks out, between two radii, within its root zone
+# [common-practice]
+RING_RADIUS_M, RING_TRUNKS, RING_AT_MOST_M = 1.5, 5.0, 5.0
 LABORATORY_STANDS_DAYS = 365  # a laboratory's pH stands before a probe's so long [common-practice]
 
 
@@ -130,10 +132,13 @@ class Ground:
 
     @property
     def ring_m(self) -> float | None:
-        """Outer radius of a tree's mulch, m: the form's, else the usual one, at most its root zone; None of others."""
+        """Outer radius of a tree's mulch, m: the form's, else by its trunk, at most its root zone; None of others."""
         if self.kind != "tree":
             return None
-        return self.metres("ring") or min(RING_RADIUS_M, math.sqrt(self.size_m2 / math.pi))
+        measured = size_by_facts(self.kind, self.facts) if "stems" in self.facts else None
+        by_trunk = RING_TRUNKS * measured.other if measured is not None else 0.0
+        usual = min(max(RING_RADIUS_M, by_trunk), RING_AT_MOST_M)
+        return self.metres("ring") or min(usual, math.sqrt(self.size_m2 / math.pi))
 
     @property
     def mulched_m2(self) -> float:

@@ -8,11 +8,13 @@ from datetime import date
 from amber_acre.core.jobs.use import BY_PLANT
 from amber_acre.core.measure.area_facts import listed, number_of, planted_on
 from amber_acre.core.measure.listed_plants import Listed
+from amber_acre.core.measure.size_by_facts import size_by_facts
 from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.law import nitrogen_of
 from amber_acre.core.rules.plant_forms import groups_of
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import OnDay, Plain, Sentence
+from amber_acre.core.tables.care_groups import yearly_tree
 from amber_acre.core.tables.plants import Plant
 
 STOPS_UNKNOWN = ("bed", "container")  # kinds whose plants alone say what they bear
@@ -23,6 +25,11 @@ OLD_BED_YEARS = 10  # a bed of roses this old is tested before it is fed harder 
 WOODY = ("tree", "shrub", "hedging", "conifer", "climber", "fruit")  # groups of the catalogue
 LATE_STAGE = 3  # of yellowing between green veins from which nitrogen does not help a tree [common-practice]
 WET = "No feed while the ground stands wet: roots without air take nothing up. Drain first."
+VETERAN_TRUNK_M = 0.75  # across, from which a tree is fed by a test alone [common-practice]
+VETERAN = (
+    "A tree this old is not pushed with nitrogen for short shoots: have the soil tested and the roots and stand looked"
+    " at, loosen compacted ground, water and mulch. Only a test or leaf analysis low in nitrogen asks for a feed."
+)
 LATE_STAGE_WORDS = "No nitrogen for yellow leaves with green veins: pH and roots come first."
 TIRED_ROSES = "A rose bed this old is tested and its roots checked before it is fed harder."
 ANSWERED_OTHERWISE = {
@@ -33,6 +40,10 @@ ANSWERED_OTHERWISE = {
     ),
     "compact": (
         "Compacted ground: loosen it (core or air tools, in radial lines under a crown) and mulch; no nitrogen for it."
+    ),
+    "roots": (
+        "Roots were cut or crushed: no nitrogen, it drives leaves that such roots cannot keep. Keep machines off, water"
+        " through drought, loosen by air or in radial lines, mulch wide; let a licensed person look at its stand first."
     ),
     "cold": (
         "Wait until the soil is warm: on cold soil everything is pale and nothing is taken up. Look again in four"
@@ -79,6 +90,14 @@ def _unknown(case: Case) -> Iterable[Broken]:
         yield Broken(unknown_in_words(names), "product")
 
 
+def veteran(ground: Ground) -> bool:
+    """Whether a tree that waits for a finding is so thick that short shoots are no reason to feed it."""
+    if ground.kind != "tree" or yearly_tree(ground.plants) or "stems" not in ground.facts:
+        return False
+    measured = size_by_facts(ground.kind, ground.facts)
+    return measured.other >= VETERAN_TRUNK_M * (1 - 1e-9)
+
+
 def answered_otherwise(ground: Ground, year: int) -> str:
     """Why no feed answers what its form says of a planting, in words; '' where nothing is in a feed's way."""
     if ground.says("wet") == "yes":
@@ -86,6 +105,8 @@ def answered_otherwise(ground: Ground, year: int) -> str:
     stage = ground.says("stage")
     if ground.kind == "tree" and stage and int(stage) >= LATE_STAGE:
         return LATE_STAGE_WORDS
+    if veteran(ground) and ground.says("finding") != "low-n":
+        return VETERAN
     keys = groups_of(ground, "")
     if tired_roses(ground, bool(keys) and set(keys) == {"rose"}, year):
         return TIRED_ROSES
