@@ -14,6 +14,8 @@ class Settings(BaseSettings):
 
     ``simulated_weather``: a made-up forecast stands in where nobody brings one; it names itself on every verdict.
 
+    ``simulated_devices``: a made-up probe and laboratory can be read; what they say is named so wherever it is told.
+
     ``allowed_hosts``: names beside loopback under which pages are answered, by commas.
     """
 
@@ -28,6 +30,7 @@ class Settings(BaseSettings):
     units: Literal["metric", "us"] = "metric"
     today: date | None = None
     simulated_weather: bool = False
+    simulated_devices: bool = False
 
     def hosts(self) -> list[str]:
         """Names the program answers to beside loopback: those allowed, and the address it binds to."""

@@ -9,10 +9,13 @@ import re
 from typing import Any
 
 import pytest
+from fastapi.testclient import TestClient
 from sqlalchemy import Engine, text
 
 from amber_acre.core.tables.pale_leaves import CAUSES
-from tests.conftest import Browser
+from amber_acre.settings import Settings
+from amber_acre.web.app import create_app
+from tests.conftest import BASE, Browser
 from tests.web.forms import PATCH, sentence_beside
 
 TEST = {"taken_on": "2026-05-02", "unit": "ppm", "extractant": "mehlich-3", "ph": "6.4", "p": "38", "k": "92"}
@@ -116,7 +119,8 @@ def test_probe_spots_are_kept_and_the_odd_one_is_named(demo: Browser) -> None:
     assert demo.post("/areas/2/soil/probe", {}, page="/areas/2/soil").status_code == 422
     assert "pH 5.8 probe, 27 May 2026" in page_of(demo, "/areas/2/soil")
     assert demo.post("/areas/2/soil/probe/simulated", {}, page="/areas/2/soil").status_code == 303
-    assert "simulated" in demo.get("/areas/2/soil").text
+    assert "simulated probe, 27 May 2026" in page_of(demo, "/areas/2/soil")
+    assert "simulated probe" in demo.get("/properties/3/site?by=ph").text
     sheet = demo.get("/properties/3/site?by=ph").text
     assert sheet.count('class="probe-spot"') == 5
 
@@ -917,3 +921,17 @@ def test_what_went_down_without_a_correction_counts_too(demo: Browser, demo_engi
     form = LIMING | {"product": product_id(demo_engine, "Chalkdust 94")}
     refused = demo.post(f"/areas/{PADDOCK}/soil/ph", form, page=f"/areas/{PADDOCK}/soil")
     assert "it cannot be raised as well" in html.unescape(refused.text)
+
+
+def test_stand_ins_of_devices_answer_under_their_setting_alone(
+    demo_settings_copy: Settings,
+) -> None:
+    settings = demo_settings_copy.model_copy(update={"simulated_devices": False})
+    own = Browser(TestClient(create_app(settings), base_url=BASE))
+    before = own.get("/areas/2/soil").text
+    assert "connected probe" not in before
+    assert own.post("/areas/2/soil/probe/simulated", {}, page="/areas/2/soil").status_code == 404
+    assert "simulated" not in own.get("/properties/4/soil/file").text
+    page = own.post("/properties/4/soil/file", {"simulated": "1", "sampled_on": ""}, page="/properties/4/soil/file")
+    assert page.status_code == 404
+    assert not Settings().simulated_devices

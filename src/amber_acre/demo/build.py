@@ -41,6 +41,7 @@ def demo_settings(settings: Settings) -> Settings:
             "firm": world.FIRM,
             "today": settings.today or world.TODAY,
             "simulated_weather": True,
+            "simulated_devices": True,
         }
     )
 

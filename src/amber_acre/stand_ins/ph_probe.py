@@ -31,7 +31,7 @@ class SimulatedProbe:
     def read(self, area: int, spots: Sequence[str], day: date, near: float) -> list[ProbeReading]:
         """One reading a spot, to a tenth."""
         return [
-            ProbeReading(day, spot, round(min(10.0, max(3.0, near + self.error * _draw(area, spot, day))), 1))
+            ProbeReading(day, spot, round(min(10.0, max(3.0, near + self.error * _draw(area, spot, day))), 1), True)
             for spot in spots
         ]
 

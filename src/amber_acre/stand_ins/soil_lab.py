@@ -14,7 +14,8 @@ from dataclasses import dataclass
 from datetime import date
 from typing import Protocol
 
-LABORATORY = "Simulated laboratory"
+from amber_acre.core.soil.evidence import SIMULATED_LABORATORY
+
 HEADINGS = (
     "Sample",
     "Sampled",
@@ -45,7 +46,7 @@ class SoilLab(Protocol):
 class SimulatedLab:
     """Invented figures drawn from a hash of the sample's name: the same name and day give the same report."""
 
-    name: str = LABORATORY
+    name: str = SIMULATED_LABORATORY
 
     def report(self, samples: Sequence[str], sampled_on: date) -> str:
         """One row a sample; Mehlich-3, SMP buffer."""

@@ -13,7 +13,7 @@ from sqlalchemy.orm import Session
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.soil.advice import Advice
 from amber_acre.core.soil.evidence import SoilTest
-from amber_acre.core.soil.probe import ProbeReading
+from amber_acre.core.soil.probe import SIMULATED_PROBE, ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
 from amber_acre.store.kept_parts import AMONG, of_areas
@@ -119,7 +119,9 @@ _PROBED = (
 def probed_on(session: Session, keys: Collection[int]) -> dict[int, tuple[ProbeReading, ...]]:
     """Probe readings that count on areas by the area's key, oldest first."""
     return {
-        key: tuple(ProbeReading(one.on_day, one.spot, one.ph) for one in readings if not one.struck)
+        key: tuple(
+            ProbeReading(one.on_day, one.spot, one.ph, one.who == SIMULATED_PROBE) for one in readings if not one.struck
+        )
         for key, readings in every_probed_on(session, keys).items()
     }
 

@@ -30,7 +30,7 @@ def create_app(settings: Settings) -> FastAPI:
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None)
     app.state.settings = settings
     app.state.engine = open_engine(settings.database)
-    app.state.outside = Outside(settings.simulated_weather)
+    app.state.outside = Outside(settings.simulated_weather, settings.simulated_devices)
     migrate(app.state.engine)
     if copy is not None:  # a newer program may reckon sizes by more than the older one did
         from amber_acre.store.site import settle_everything

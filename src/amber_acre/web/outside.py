@@ -12,10 +12,12 @@ if TYPE_CHECKING:
 
 
 class Outside:
-    """``simulated_weather``: a made-up forecast stands in where nobody brings one; else there is none."""
+    """``simulated_weather``: a made-up forecast stands in where nobody brings one; ``simulated_devices``: a made-up probe
+    and laboratory answer. Else there is none."""
 
-    def __init__(self, simulated_weather: bool) -> None:
+    def __init__(self, simulated_weather: bool, simulated_devices: bool) -> None:
         self.simulated_weather = simulated_weather
+        self.simulated_devices = simulated_devices
 
     @cached_property
     def weather(self) -> WeatherService | None:
@@ -25,15 +27,15 @@ class Outside:
         return SimulatedWeather() if self.simulated_weather else None
 
     @cached_property
-    def probe(self) -> PhProbe:
-        """A pH probe."""
+    def probe(self) -> PhProbe | None:
+        """A pH probe; None where none is connected."""
         from amber_acre.stand_ins.ph_probe import SimulatedProbe
 
-        return SimulatedProbe()
+        return SimulatedProbe() if self.simulated_devices else None
 
     @cached_property
-    def laboratory(self) -> SoilLab:
-        """A soil laboratory."""
+    def laboratory(self) -> SoilLab | None:
+        """A soil laboratory that answers by itself; None where none is connected."""
         from amber_acre.stand_ins.soil_lab import SimulatedLab
 
-        return SimulatedLab()
+        return SimulatedLab() if self.simulated_devices else None

@@ -212,7 +212,9 @@ class Ground:
     def ph_from(self) -> str:
         """Who says the pH and when; '' where nobody does."""
         _, on, by_probe = self._at_hand
-        return "" if on is None else f"{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"
+        if on is None:
+            return ""
+        return f"{'simulated ' * ph_made_up(self.tests, self.probe)}{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"
 
     @property
     def wanted_ph(self) -> tuple[float, float]:
@@ -284,6 +286,14 @@ def ph_at_hand(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> tuple
     if probe is not None and (tested is None or (probe.on_day - tested.taken_on).days > LABORATORY_STANDS_DAYS):
         return probe.mean, probe.on_day, True
     return (tested.ph, tested.taken_on, False) if tested is not None else (None, None, False)
+
+
+def ph_made_up(tests: tuple[SoilTest, ...], probe: ProbeSummary | None) -> bool:
+    """Whether the pH gone by was made up by a stand-in of a probe or laboratory."""
+    _, _, by_probe = ph_at_hand(tests, probe)
+    if by_probe:
+        return probe is not None and probe.simulated
+    return next((test.simulated for test in tests if test.ph is not None), False)
 
 
 def wanted_ph(plants: tuple[Plant, ...], turf: bool) -> tuple[float, float]:

@@ -28,6 +28,9 @@ TEXTURE_SLACK = 0.011  # laboratories round each fraction to a whole per cent
 BASES_OVER_CEC = 1.5  # cations beyond this many times the exchange: doubled figures, or dissolved lime
 
 
+SIMULATED_LABORATORY = "Simulated laboratory"  # whose figures are made up, and told as such
+
+
 @dataclass(frozen=True)
 class SoilTest:
     """One lab test: any of the measures of the table, in the units kept there; ``taken_on`` the sampling day.
@@ -44,6 +47,11 @@ class SoilTest:
     depth_mm: float | None = None
     laboratory: str = ""
     typed: Mapping[str, str] = field(default_factory=dict)
+
+    @property
+    def simulated(self) -> bool:
+        """Whether its figures were made up by the stand-in of a laboratory."""
+        return self.laboratory == SIMULATED_LABORATORY
 
     def __post_init__(self) -> None:
         object.__setattr__(self, "values", MappingProxyType(dict(self.values)))

@@ -58,7 +58,10 @@ def findings(
             working,
         )
     named = f", {RANGES[test.extractant].name}" if test.extractant else ""
-    sentences, assumptions = [f"Tested {test.taken_on:%-d %B %Y}{named}."], []
+    sentences, assumptions = (
+        [f"{'Made up by the simulated laboratory,' if test.simulated else 'Tested'} {test.taken_on:%-d %B %Y}{named}."],
+        [],
+    )
     levels: dict[Measured, Level] = {}
     for element in ("p", "k"):
         levels[element] = level(test, element, working)

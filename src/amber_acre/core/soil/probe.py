@@ -11,6 +11,7 @@ from amber_acre.core.errors import OutOfRange
 
 PROBE_ERROR = 0.3  # a field probe against a laboratory's pH, either way [from-memory]
 DIFFERS_BY = 0.8  # a spot this far from the middle of the others is another soil, or a bad contact [common-practice]
+SIMULATED_PROBE = "simulated probe"  # who read what a stand-in made up
 PROBING_DAYS = 30  # readings this close belong to one occasion [common-practice]
 LARGE_LIME_G_M2 = 245.0  # one surface application; beyond it a probe alone is not enough [common-practice]
 LARGE_SULPHUR_G_M2 = 22.5
@@ -18,11 +19,12 @@ LARGE_SULPHUR_G_M2 = 22.5
 
 @dataclass(frozen=True)
 class ProbeReading:
-    """pH 3–10 read at a named spot on a day (OutOfRange)."""
+    """pH 3–10 read at a named spot on a day (OutOfRange); ``simulated``: made up by a stand-in, and told as such."""
 
     on_day: date
     spot: str
     ph: float
+    simulated: bool = False
 
     def __post_init__(self) -> None:
         if not 3 <= self.ph <= 10:
@@ -47,6 +49,11 @@ class ProbeSummary:
     sentences: tuple[str, ...]
 
     @property
+    def simulated(self) -> bool:
+        """Whether any of its readings was made up by a stand-in."""
+        return any(reading.simulated for reading in self.readings)
+
+    @property
     def half_spread(self) -> float:
         """Half of lowest to highest, and never less than the probe's own error."""
         return max(PROBE_ERROR, (self.highest - self.lowest) / 2)
@@ -69,7 +76,7 @@ def summary(readings: Sequence[ProbeReading]) -> ProbeSummary | None:
         if len(now) >= 3 and abs(reading.ph - median(values[:n] + values[n + 1 :])) >= DIFFERS_BY
     )
     sentences = [
-        f"Probe, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at"
+        f"{'Simulated probe' if any(one.simulated for one in now) else 'Probe'}, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at"
         f" {len(now)} spot{'s' if len(now) > 1 else ''}."
     ]
     if len(now) < 3:

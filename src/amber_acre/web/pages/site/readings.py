@@ -8,7 +8,7 @@ from datetime import date
 from amber_acre.core.jobs.standing import OPEN
 from amber_acre.core.measure.area_kinds import KINDS
 from amber_acre.core.measure.condition import COLOURS
-from amber_acre.core.rules.ground import ph_at_hand
+from amber_acre.core.rules.ground import ph_at_hand, ph_made_up
 from amber_acre.core.rules.judge import AreaBook
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.soil.ph_class import class_words, ph_class
@@ -87,10 +87,12 @@ def _nitrogen(lane: Lane, shown: Shown) -> Reading:
 
 
 def _ph(row: AreaRow, probe: ProbeSummary | None) -> Reading:
-    value, _, on_probe = ph_at_hand(tuple(tests_of(row)), probe)
+    tests = tuple(tests_of(row))
+    value, _, on_probe = ph_at_hand(tests, probe)
+    made_up = ph_made_up(tests, probe)
     if value is None:
         return UNKNOWN
-    return Reading(ph_class(value), f"pH {value:.1f}{' probe' if on_probe else ''}")
+    return Reading(ph_class(value), f"pH {value:.1f}{' simulated' if made_up else ''}{' probe' if on_probe else ''}")
 
 
 def _mulch(book: AreaBook, shown: Shown) -> Reading:

@@ -145,7 +145,7 @@ def _text(
 ) -> str:
     """What there is to read: the simulated laboratory's report, the file, or what was pasted."""
     if "simulated" in posted:
-        lab = request.app.state.outside.laboratory
+        lab = found(request.app.state.outside.laboratory, "A connected laboratory")
         posted |= {"laboratory": lab.name, "extractant": "mehlich-3", "buffer_method": "smp"}
         return str(lab.report([area.name for area in areas_of(session, place.id)], today))
     if len(sent) > BYTES_AT_MOST:
@@ -307,6 +307,7 @@ def _page(
         "soil/file.html",
         status,
         place=place,
+        connected=request.app.state.outside.laboratory is not None,
         table=table,
         typed=read.typed,
         faults=read.faults,

@@ -11,7 +11,7 @@ from amber_acre.core import typed
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput
 from amber_acre.core.soil.evidence import times_as_acid
 from amber_acre.core.soil.plant_ph import overlap
-from amber_acre.core.soil.probe import ProbeReading
+from amber_acre.core.soil.probe import SIMULATED_PROBE, ProbeReading
 from amber_acre.core.soil.reading import exchange, trends, verdicts
 from amber_acre.core.soil.salinity import salt_words
 from amber_acre.core.tables.plants import Plant
@@ -108,8 +108,9 @@ def read_probe(request: Request, session: Writing, _posted: Posted, today: Today
     area = found(area_of(session, area_id), "This area")
     ground = ground_of(session, area, today)
     spots = [reading.spot for reading in ground.probe.readings] if ground.probe else ["near", "middle", "far"]
-    readings = request.app.state.outside.probe.read(area.id, spots, today, ground.ph if ground.ph is not None else 6.5)
-    store.add_probe_readings(session, area.id, readings, "simulated probe")
+    probe = found(request.app.state.outside.probe, "A connected probe")
+    readings = probe.read(area.id, spots, today, ground.ph if ground.ph is not None else 6.5)
+    store.add_probe_readings(session, area.id, readings, SIMULATED_PROBE)
     return go(f"/areas/{area.id}/soil#probe")
 
 
@@ -240,6 +241,7 @@ def _show(
         status,
         units=units_of(area.property.units),
         area=area,
+        connected=request.app.state.outside.probe is not None,
         ground=ground,
         test=test,
         reports=ground.reports,
