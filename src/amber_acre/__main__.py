@@ -49,7 +49,9 @@ def _do(chosen: argparse.Namespace, settings: Settings) -> int:
         from amber_acre.demo.build import build_demo, demo_settings
 
         settings = demo_settings(settings)
-        build_demo(settings)
+        kept = build_demo(settings)
+        if kept is not None:
+            print(f"The demo is made anew. What was written into the last one is kept in {kept}.", flush=True)
         if chosen.only_make:
             return 0
     serve(settings)

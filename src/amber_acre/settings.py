@@ -12,6 +12,8 @@ from pydantic_settings import BaseSettings, SettingsConfigDict
 class Settings(BaseSettings):
     """Every setting with its default; ``today`` pins the day (the demo does), None uses the clock.
 
+    ``demo``: the demo's own, said on every page: it is made anew at its next start.
+
     ``simulated_weather``: a made-up forecast stands in where nobody brings one; it names itself on every verdict.
 
     ``simulated_devices``: a made-up probe and laboratory can be read; what they say is named so wherever it is told.
@@ -29,6 +31,7 @@ class Settings(BaseSettings):
     currency: str = "$"
     units: Literal["metric", "us"] = "metric"
     today: date | None = None
+    demo: bool = False
     simulated_weather: bool = False
     simulated_devices: bool = False
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import gc
 import sqlite3
 import threading
 from contextlib import closing
@@ -10,12 +11,15 @@ from pathlib import Path
 import pytest
 from alembic import command
 from alembic.config import Config
+from fastapi.testclient import TestClient
 
+from amber_acre.demo.build import build_demo, demo_settings
 from amber_acre.settings import Settings
 from amber_acre.store import upkeep
 from amber_acre.store.session import MIGRATIONS, migrate, open_engine, revisions
 from amber_acre.store.upkeep import Unusable
 from amber_acre.web.app import create_app
+from tests.conftest import BASE, Browser
 
 
 def made(path: Path) -> Path:
@@ -146,3 +150,69 @@ def test_rows_that_point_nowhere_are_found(tmp_path: Path) -> None:
         )
         connection.commit()
     assert "A row of deliveries points to a row of products that is gone." in upkeep.check(path)
+
+
+def test_a_demo_that_somebody_wrote_into_is_put_aside(tmp_path: Path) -> None:
+    """What was typed into a demo is kept beside the one made anew; an untouched one is not."""
+    settings = demo_settings(Settings(database=tmp_path / "demo.sqlite"))
+    assert build_demo(settings) is None
+    assert build_demo(settings) is None
+    with TestClient(create_app(settings), base_url=BASE) as client:
+        assert client.get("/").status_code == 200
+        assert "made anew" in client.get("/shelf").text
+        with pytest.raises(upkeep.Unusable, match="held by an Amber Acre that runs"):
+            build_demo(settings)
+        client.app.state.engine.dispose()  # type: ignore[attr-defined]
+    del client
+    gc.collect()
+    assert not upkeep.written_since(settings.database)
+    with closing(sqlite3.connect(settings.database)) as connection, connection:
+        connection.execute("UPDATE clients SET name = 'Somebody typed this' WHERE id = 1")
+    kept = build_demo(settings)
+    assert kept is not None
+    with closing(sqlite3.connect(kept)) as connection:
+        assert connection.execute("SELECT name FROM clients WHERE id = 1").fetchone() == ("Somebody typed this",)
+    with closing(sqlite3.connect(settings.database)) as connection:
+        assert connection.execute("SELECT name FROM clients WHERE id = 1").fetchone() != ("Somebody typed this",)
+
+
+def test_a_file_moved_away_while_serving_takes_nothing_more(tmp_path: Path) -> None:
+    """A save answered as kept is in the file of that name; what was typed comes back in the page of the refusal."""
+    settings = Settings(database=tmp_path / "own.sqlite", firm="Test firm")
+    with TestClient(create_app(settings), base_url=BASE) as client:
+        browser = Browser(client)
+        form = {"name": "Finch", "paces": "20", "distance": "15 m"}
+        assert browser.post("/almanac/paces", form, page="/almanac").status_code == 303
+        away = tmp_path / "elsewhere.sqlite"
+        settings.database.rename(away)
+        again = form | {"name": "Merle"}
+        refused = browser.post("/almanac/paces", again, page="/almanac")
+        assert refused.status_code == 503
+        assert "Merle" in refused.text
+        assert not settings.database.exists()
+        away.rename(settings.database)
+        assert browser.post("/almanac/paces", again, page="/almanac").status_code == 303
+        client.app.state.engine.dispose()  # type: ignore[attr-defined]
+
+
+@pytest.mark.parametrize(
+    ("spoil", "said"),
+    [
+        ("DELETE FROM alembic_version", "does not say at which revision"),
+        ("DROP TABLE walks", "lacks a table of its revision: walks"),
+        ("UPDATE alembic_version SET version_num = '0012'", "cannot be brought up to date"),
+    ],
+)
+def test_a_torn_database_is_refused_in_a_sentence(tmp_path: Path, spoil: str, said: str) -> None:
+    own = tmp_path / "own.sqlite"
+    create_app(Settings(database=own)).state.engine.dispose()
+    with closing(sqlite3.connect(own)) as connection, connection:
+        connection.execute(spoil)
+    with pytest.raises(upkeep.Unusable, match=said):
+        create_app(Settings(database=own))
+
+
+def test_only_its_own_account_reads_a_database(tmp_path: Path) -> None:
+    own = tmp_path / "own.sqlite"
+    create_app(Settings(database=own)).state.engine.dispose()
+    assert own.stat().st_mode & 0o077 == 0

@@ -120,7 +120,7 @@ def test_probe_spots_are_kept_and_the_odd_one_is_named(demo: Browser) -> None:
     assert "pH 5.8 probe, 27 May 2026" in page_of(demo, "/areas/2/soil")
     assert demo.post("/areas/2/soil/probe/simulated", {}, page="/areas/2/soil").status_code == 303
     assert "simulated probe, 27 May 2026" in page_of(demo, "/areas/2/soil")
-    assert "simulated probe" in demo.get("/properties/3/site?by=ph").text
+    assert "simulated probe" in demo.get("/properties/1/site?by=ph").text
     sheet = demo.get("/properties/3/site?by=ph").text
     assert sheet.count('class="probe-spot"') == 5
 

@@ -2,6 +2,7 @@
 
 from __future__ import annotations
 
+import os
 from dataclasses import replace
 from datetime import UTC, datetime
 from importlib.resources import files
@@ -27,7 +28,7 @@ from amber_acre.settings import Settings
 from amber_acre.store import areas, clients, climates, daybook, jobs, programmes, rules, site, soil_tests
 from amber_acre.store.session import migrate, open_engine, writing
 from amber_acre.store.tables import AreaRow, PropertyRow
-from amber_acre.store.upkeep import THE_DEMO, Unusable, made_by_the_demo, mark
+from amber_acre.store.upkeep import THE_DEMO, Unusable, aside, hold, made_by_the_demo, mark, seal, written_since
 
 
 def demo_settings(settings: Settings) -> Settings:
@@ -42,18 +43,32 @@ def demo_settings(settings: Settings) -> Settings:
             "today": settings.today or world.TODAY,
             "simulated_weather": True,
             "simulated_devices": True,
+            "demo": True,
         }
     )
 
 
-def build_demo(settings: Settings) -> None:
-    """Makes the demo database anew; an earlier demo there is replaced, any other file is left (Unusable)."""
+def build_demo(settings: Settings) -> Path | None:
+    """Makes the demo database anew and gives where an earlier one was put aside, if anybody had written into it.
+
+    Refuses a file that the demo did not make, and a demo that is being served (Unusable).
+    """
     if settings.database.exists() and not made_by_the_demo(settings.database):
         raise Unusable(
             f"{settings.database} was not made by the demo: it is left as it is. Take AMBER_ACRE_DATABASE away, or name"
             " a new file in it, for the demo.",
             field="database",
         )
+    held = hold(settings.database, alone=True)
+    try:
+        return _build(settings)
+    finally:
+        os.close(held)
+
+
+def _build(settings: Settings) -> Path | None:
+    """Builds it while nobody else has it."""
+    kept = aside(settings.database) if settings.database.exists() and written_since(settings.database) else None
     for suffix in ("", "-wal", "-shm"):
         Path(f"{settings.database}{suffix}").unlink(missing_ok=True)
     engine = open_engine(settings.database)
@@ -92,6 +107,8 @@ def build_demo(settings: Settings) -> None:
         session.commit()
     engine.dispose()
     mark(settings.database, THE_DEMO)
+    seal(settings.database)
+    return kept
 
 
 def _climate(

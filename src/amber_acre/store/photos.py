@@ -16,7 +16,7 @@ def folder_of(database: Path) -> Path:
 def keep_photo(database: Path, name: str, large: bytes, small: bytes) -> None:
     """Writes both sizes under a name of 32 hexadecimal digits."""
     folder = folder_of(database)
-    folder.mkdir(parents=True, exist_ok=True)
+    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
     (folder / f"{name}.jpg").write_bytes(large)
     (folder / f"{name}-small.jpg").write_bytes(small)
 

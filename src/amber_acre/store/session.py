@@ -2,11 +2,13 @@
 
 from __future__ import annotations
 
+import sqlite3
 from pathlib import Path
 from threading import Lock
 from typing import Any
 
 from sqlalchemy import Connection, Engine, create_engine, event, text
+from sqlalchemy.exc import OperationalError
 from sqlalchemy.orm import Session
 
 from amber_acre.store import stamps
@@ -26,8 +28,41 @@ def open_engine(database: Path) -> Engine:
         for pragma in ("foreign_keys=ON", "journal_mode=WAL", "synchronous=FULL", f"busy_timeout={BUSY_TIMEOUT_MS}"):
             connection.execute(f"PRAGMA {pragma}")
 
+    _watch_the_file(engine, database)
     _queue_writers(engine)
     return engine
+
+
+def _file_of(database: Path) -> tuple[int, int] | None:
+    """Device and inode of a file, None where it is gone."""
+    try:
+        found = database.stat()
+    except OSError:
+        return None
+    return found.st_dev, found.st_ino
+
+
+def _watch_the_file(engine: Engine, database: Path) -> None:
+    """Refuses to write into a file that was moved away or replaced: what is answered as kept is in the file of that
+    name. A connection of a file that is no longer there is given up, so that the one put back is opened anew."""
+    first = [True]  # the file may be made when it is first opened, never afterwards
+
+    @event.listens_for(engine, "do_connect")
+    def _before(*_: Any) -> None:
+        if not first[0] and _file_of(database) is None:
+            raise sqlite3.OperationalError("unable to open database file")
+        first[0] = False
+
+    @event.listens_for(engine, "connect")
+    def _opened(_connection: Any, record: Any) -> None:
+        record.info["file"] = _file_of(database)
+
+    @event.listens_for(engine, "begin")
+    def _begin(connection: Connection) -> None:
+        writing = connection.get_execution_options().get("amber_write", False)
+        if writing and _file_of(database) != connection.info.get("file"):
+            connection.invalidate()
+            raise OperationalError("BEGIN", None, sqlite3.OperationalError("unable to open database file"))
 
 
 def _queue_writers(engine: Engine) -> None:

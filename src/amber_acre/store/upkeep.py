@@ -2,17 +2,22 @@
 
 from __future__ import annotations
 
+import fcntl
+import hashlib
 import os
 import sqlite3
 from collections.abc import Iterator
-from contextlib import closing, contextmanager
+from contextlib import closing, contextmanager, suppress
 from pathlib import Path
 
 from amber_acre.core.errors import AmberError
 from amber_acre.store.session import revisions, trouble_of
+from amber_acre.store.stamps import STAMPED, UNSTAMPED
 
 # SQLite's own header fields: what made a file. “ACRE” for one's own database, “DEMO” for the demo's.
 OURS, THE_DEMO = 0x41435245, 0x44454D4F
+PRIVATE, PRIVATE_FOLDER = 0o600, 0o700
+BOOKKEEPING = ("stamps", "sent_forms", "alembic_version")  # tables that hold nothing a person typed
 
 
 class Unusable(AmberError):
@@ -43,7 +48,12 @@ def revision_of(database: Path) -> str | None:
                 field="database",
             )
         row = connection.execute("SELECT version_num FROM alembic_version").fetchone()
-        return row[0] if row else None
+        if row is None:
+            raise Unusable(
+                f"{database} does not say at which revision it is. Go back to the newest copy beside it.",
+                field="database",
+            )
+        return str(row[0])
 
 
 def refuse_unusable(database: Path) -> None:
@@ -69,9 +79,26 @@ def refuse_unusable(database: Path) -> None:
                 f"{database} is damaged ({found}). Nothing was changed: go back to the newest copy beside it.",
                 field="database",
             )
+        _refuse_torn(database, at)
     if not os.access(database if database.exists() else folder, os.W_OK) or not os.access(folder, os.W_OK):
         raise Unusable(
             f"{database} cannot be written, or its folder. Give this program the right to, then start it again.",
+            field="database",
+        )
+
+
+def _refuse_torn(database: Path, at: str | None) -> None:
+    """Refuses a database whose tables are not those of its revision: one is missing, or the revision was set back."""
+    if at is None:
+        return
+    wanted = {*STAMPED, *UNSTAMPED}
+    with _looking(database) as connection:
+        there = {name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table'")}
+    missing = sorted(wanted - there) if at == revisions()[-1] else []
+    if missing:
+        raise Unusable(
+            f"{database} lacks {'a table' if len(missing) == 1 else 'tables'} of its revision: {', '.join(missing)}."
+            " Nothing was changed: go back to the newest copy beside it.",
             field="database",
         )
 
@@ -132,6 +159,65 @@ def mark(database: Path, whose: int) -> None:
     with closing(sqlite3.connect(database)) as connection:
         connection.execute(f"PRAGMA application_id={whose}")
         connection.commit()
+
+
+def _content(connection: sqlite3.Connection) -> int:
+    """A number above 0 of what a database holds, bookkeeping of the program aside: another content, another number."""
+    found = hashlib.sha256()
+    names = [
+        name for (name,) in connection.execute("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")
+    ]
+    for name in names:
+        if name in BOOKKEEPING or name.startswith("sqlite_"):
+            continue
+        for row in connection.execute(f'SELECT * FROM "{name}" ORDER BY rowid'):  # noqa: S608 - names are the schema's
+            found.update(repr((name, row)).encode())
+    return int.from_bytes(found.digest()[:4]) >> 1 or 1
+
+
+def seal(database: Path) -> None:
+    """Keeps in a database's header what it holds now, so that :func:`written_since` can tell."""
+    with closing(sqlite3.connect(database)) as connection:
+        connection.execute(f"PRAGMA user_version={_content(connection)}")
+        connection.commit()
+
+
+def written_since(database: Path) -> bool:
+    """Whether anything was written into a database since it was sealed; of one never sealed it is taken so."""
+    with _looking(database) as connection:
+        return bool(connection.execute("PRAGMA user_version").fetchone()[0] != _content(connection))
+
+
+def hold(database: Path, alone: bool = False) -> int:
+    """Holds a database for as long as it is served (or ``alone``, to make it anew) and gives what lets go of it when it
+    is closed with ``os.close``. Refuses where somebody else holds it so that both cannot be (Unusable)."""
+    database.resolve().parent.mkdir(parents=True, exist_ok=True)
+    held = os.open(f"{database}.held", os.O_RDWR | os.O_CREAT, PRIVATE)
+    try:
+        fcntl.flock(held, (fcntl.LOCK_EX if alone else fcntl.LOCK_SH) | fcntl.LOCK_NB)
+    except OSError as error:
+        os.close(held)
+        raise Unusable(
+            f"{database} is held by an Amber Acre that runs. Stop it first (Ctrl+C where it runs), then start again.",
+            field="database",
+        ) from error
+    return held
+
+
+def keep_private(database: Path) -> None:
+    """Database and photographs for the account alone that runs the program; what cannot be set is left."""
+    for path in (database, *(Path(f"{database}{suffix}") for suffix in ("-wal", "-shm"))):
+        with suppress(OSError):
+            path.chmod(PRIVATE)
+
+
+def aside(database: Path) -> Path:
+    """Copies a database beside itself under a name not used yet, and says where."""
+    number = 1
+    while (copy := database.with_name(f"{database.stem}.kept-{number}{database.suffix}")).exists():
+        number += 1
+    backup(database, copy)
+    return copy
 
 
 def made_by_the_demo(database: Path) -> bool:

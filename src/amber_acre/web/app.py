@@ -2,10 +2,13 @@
 
 from __future__ import annotations
 
+import os
+import weakref
 from pathlib import Path
 
 from fastapi import FastAPI
 from fastapi.staticfiles import StaticFiles
+from sqlalchemy.exc import SQLAlchemyError
 
 from amber_acre.settings import Settings
 from amber_acre.store import upkeep
@@ -21,17 +24,28 @@ from amber_acre.web.turns import Turns
 def create_app(settings: Settings) -> FastAPI:
     """An application on the database the settings name, brought to the newest revision after a copy.
 
-    Refuses a database that is damaged, newer, or cannot be written (Unusable).
+    Refuses a database that is damaged, newer, torn, being made anew, or cannot be written (Unusable). It is held for as
+    long as the application lives.
     """
     upkeep.refuse_unusable(settings.database)
     copy = upkeep.copy_before_upgrade(settings.database)
     if copy is not None:
         print(f"The database is brought up to date; as it was, it is kept in {copy}.", flush=True)
+    held = upkeep.hold(settings.database)
     app = FastAPI(docs_url=None, redoc_url=None, openapi_url=None)
+    weakref.finalize(app, os.close, held)
     app.state.settings = settings
     app.state.engine = open_engine(settings.database)
     app.state.outside = Outside(settings.simulated_weather, settings.simulated_devices)
-    migrate(app.state.engine)
+    try:
+        migrate(app.state.engine)
+    except SQLAlchemyError as error:
+        raise upkeep.Unusable(
+            f"{settings.database} cannot be brought up to date ({str(error).splitlines()[0][:200]}): its revision does"
+            " not fit what is in it. Go back to the newest copy beside it.",
+            field="database",
+        ) from error
+    upkeep.keep_private(settings.database)
     if copy is not None:  # a newer program may reckon sizes by more than the older one did
         from amber_acre.store.site import settle_everything
 

@@ -12,8 +12,8 @@ if TYPE_CHECKING:
 
 
 class Outside:
-    """``simulated_weather``: a made-up forecast stands in where nobody brings one; ``simulated_devices``: a made-up probe
-    and laboratory answer. Else there is none."""
+    """``simulated_weather``: a made-up forecast stands in where nobody brings one; ``simulated_devices``: a made-up
+    probe and laboratory answer. Else there is none."""
 
     def __init__(self, simulated_weather: bool, simulated_devices: bool) -> None:
         self.simulated_weather = simulated_weather

@@ -152,6 +152,7 @@ def render(request: Request, template: str, status: int = 200, units: Units = "m
         firm=settings.firm,
         today=settings.day(),
         pinned=settings.today is not None,
+        demo=settings.demo,
         undo=_undo_of(request),
         shown=shown,
         **context,

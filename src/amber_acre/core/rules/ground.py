@@ -214,7 +214,8 @@ class Ground:
         _, on, by_probe = self._at_hand
         if on is None:
             return ""
-        return f"{'simulated ' * ph_made_up(self.tests, self.probe)}{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"
+        made_up = "simulated " if ph_made_up(self.tests, self.probe) else ""
+        return f"{made_up}{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"
 
     @property
     def wanted_ph(self) -> tuple[float, float]:

@@ -75,8 +75,9 @@ def summary(readings: Sequence[ProbeReading]) -> ProbeSummary | None:
         for n, reading in enumerate(now)
         if len(now) >= 3 and abs(reading.ph - median(values[:n] + values[n + 1 :])) >= DIFFERS_BY
     )
+    who = "Simulated probe" if any(one.simulated for one in now) else "Probe"
     sentences = [
-        f"{'Simulated probe' if any(one.simulated for one in now) else 'Probe'}, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at"
+        f"{who}, {day:%-d %B %Y}: lowest {min(values):.1f}, mean {mean(values):.1f}, highest {max(values):.1f} at"
         f" {len(now)} spot{'s' if len(now) > 1 else ''}."
     ]
     if len(now) < 3:

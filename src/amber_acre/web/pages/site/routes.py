@@ -18,6 +18,7 @@ from amber_acre.core.measure.methods import METHODS
 from amber_acre.core.measure.site import Place, open_ground, slid_clear, snapped, strips
 from amber_acre.core.rules.judged import JudgedJob
 from amber_acre.core.season.climate import next_season_start, season_start
+from amber_acre.core.soil.probe import SIMULATED_PROBE
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
 from amber_acre.core.tables.plants import FLAGS
 from amber_acre.store import areas as area_store
@@ -294,7 +295,8 @@ def _probed(session: Reading, rows: list[AreaRow]) -> list[tuple[tuple[float, fl
     probed = every_probed_on(session, [row.id for row in rows])
     for area, one in ((row.id, one) for row in rows for one in probed[row.id] if not one.struck):
         if one.x_m is not None and one.y_m is not None:
-            words = f"{one.spot}, {one.on_day:%-d %B %Y}: pH {one.ph:.1f}"
+            made_up = "simulated, " if one.who == SIMULATED_PROBE else ""
+            words = f"{one.spot}, {made_up}{one.on_day:%-d %B %Y}: pH {one.ph:.1f}"
             newest[area, one.spot] = (one.x_m, one.y_m), one.ph, words
     return list(newest.values())
 
