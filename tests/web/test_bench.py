@@ -192,6 +192,37 @@ def test_a_parameter_nobody_asks_for_is_refused_by_name(browser: Browser) -> Non
     assert "times" in said["tmes"]
 
 
+@pytest.mark.parametrize(
+    ("texts", "lime_kg"),
+    [
+        ({"grade": "16-0-0", "nitrate": "16", "sodium": "26.5"}, -0.29),  # sodium nitrate
+        ({"grade": "15.5-0-0", "nitrate": "14.4", "calcium": "19"}, -0.20),  # calcium nitrate
+        ({"grade": "13-0-46", "nitrate": "13"}, -0.26),  # potassium nitrate
+        ({"grade": "21-0-0", "sulphur": "24"}, 1.10),  # ammonium sulphate
+    ],
+)
+def test_acid_by_the_cation_of_a_nitrate(browser: Browser, texts: dict[str, str], lime_kg: float) -> None:
+    """Published equivalents of the materials, kg CaCO3 a kg (Pierre 1933 as printed in handbooks; from memory)."""
+    assert figures(ask(browser, "acid", **texts))["acid_kg"] == pytest.approx(lime_kg, abs=0.06)
+    if "nitrate" in texts:
+        bare = {name: text_ for name, text_ in texts.items() if name in ("nitrate",)} | {
+            "grade": f"{texts['nitrate']}-0-0"
+        }
+        assert "cation" in faults(ask(browser, "acid", **bare))["calcium"]
+
+
+def test_a_spreader_that_throws_to_one_side_shows_up_and_down(browser: Browser) -> None:
+    """All on the left half: one way even, up and down strips of double rate beside bare ones (arithmetic)."""
+    pans = {"pans": "2; 2; 2; 2; 0; 0; 0; 0", "pan": "1 m", "spacing": "4 m"}
+    told = figures(ask(browser, "spreader", **pans))
+    assert told["variation_one_way"] == pytest.approx(0)
+    assert told["variation"] == pytest.approx(1.155, abs=1e-3)  # strips of 4 and 0, of four pans: sqrt(4/3)
+    assert told["left"] == pytest.approx(1.0)
+    even = figures(ask(browser, "spreader", pans="2; 2; 2; 2", pan="1 m", spacing="4 m"))
+    assert even["variation"] == pytest.approx(0)
+    assert even["left"] == pytest.approx(0.5)
+
+
 def test_what_contradicts_itself(browser: Browser) -> None:
     assert "Empty all but one" in faults(ask(browser, "rate", grade="20-0-0", rate="20 g/m²", cover="400 m²"))["rate"]
     assert "over 100" in faults(ask(browser, "rate", grade="60-40-30", rate="20 g/m²"))["grade"]

@@ -21,11 +21,17 @@ from tests.core.worlds import LIME, MEAL, QUICK, SLOW, SULPHUR, product
         ("ammonium sulphate", {"ammoniacal": 21.2}, {}, 69.0),
         ("potassium sulphate", {}, {"k2o": 54.0}, 46.1),
         ("potassium chloride", {}, {"k2o": 60.0, "other": {"Cl": 0.4516}}, 116.3),
-        ("monoammonium phosphate", {"ammoniacal": 0.0}, {"p2o5": 61.7}, 29.9),
+        ("monoammonium phosphate", {"ammoniacal": 12.2}, {"p2o5": 61.7}, 29.9),
+        ("diammonium phosphate", {"ammoniacal": 21.2}, {"p2o5": 53.8}, 34.2),
+        ("triple superphosphate", {}, {"p2o5": 48.0}, 10.1),
+        ("sodium nitrate", {"nitrate": 16.5}, {"other": {"Na": 0.271}}, 100.0),
+        ("calcium nitrate", {"nitrate": 11.9}, {"other": {"Ca": 0.170}}, 52.5),
+        ("potassium nitrate", {"nitrate": 13.8}, {"k2o": 46.6}, 73.6),
+        ("ammonium nitrate", {"ammoniacal": 17.5, "nitrate": 17.5}, {}, 104.7),
     ],
 )
 def test_salt_index_of_materials(name: str, nitrogen: Any, more: dict[str, Any], printed: float) -> None:
-    """The printed index of each material, within a twentieth; for the phosphate, its phosphorus alone."""
+    """The printed index of each material, within a twentieth."""
     made = product(90, name, nitrogen, (1, 9), **more)
     assert salt_index(made) == pytest.approx(printed, rel=0.05)
 

@@ -21,6 +21,7 @@ from amber_acre.core.machines.spreading import (
     VERIFIED_WITHIN,
     caught_rate,
     half_way,
+    left_share,
     overlapped,
     passes,
     proves,
@@ -158,12 +159,24 @@ def _pans(asked: SpreaderAsked, answer: Answer) -> None:
         raise MissingInput("How far apart are pans, and passes?", field="pan" if asked.pan_m is None else "spacing")
     found = overlapped(asked.pans, asked.pan_m, asked.spacing_m)
     answer.tell("mean", "A pan gets, passes together", found.mean, "g")
-    answer.tell("variation", "It varies by", found.variation, "%/100", f"even up to {EVEN_CV:.0%}")
+    answer.tell("variation", "Up and down, it varies by", found.variation, "%/100", f"even up to {EVEN_CV:.0%}")
+    one_way = overlapped(asked.pans, asked.pan_m, asked.spacing_m, one_way=True)
+    answer.tell("variation_one_way", "All passes in one direction, by", one_way.variation, "%/100")
+    left = left_share(asked.pans)
+    answer.tell("left", "Left of the track lies", left, "%/100")
+    if abs(left - 0.5) > ONE_SIDED:
+        answer.asked.append(
+            f"It throws {max(left, 1 - left):.0%} to the {'left' if left > 0.5 else 'right'}: set it by its manual and"
+            " catch again. Going up and down lays two thick strips beside each other."
+        )
     widest = widest_even(asked.pans, asked.pan_m)
     if widest is not None:
         answer.tell("widest", "Passes may be apart", widest, "m")
     if not found.even:
         answer.asked.append("Stripes would be seen: put the passes nearer, or half the rate in two directions.")
+
+
+ONE_SIDED = 0.05  # off the half from which a spreader throws to one side [common-practice]
 
 
 @dataclass(frozen=True)

@@ -95,8 +95,21 @@ class AcidAsked:
     calcium: float = 0.0
     magnesium: float = 0.0
     chloride: float = 0.0
+    sodium: float = 0.0
     grass: bool = False
     rate_g_m2: float | None = None
+
+
+CHARGE_TOLD = 0.5  # of a nitrate's charge that its analysis has to name [common-practice]
+EQUIVALENT = {"N": 14.007, "Ca": 40.078 / 2, "Mg": 24.305 / 2, "Na": 22.990, "K2O": 94.196 / 2}  # [iupac-masses]
+
+
+def _charge_short(asked: AcidAsked) -> bool:
+    """Whether nothing in an analysis can balance its nitrate: no ammonium, calcium, magnesium, sodium or potash."""
+    ammonium = max(0.0, asked.grade[0] - asked.nitrate)
+    told = ammonium / EQUIVALENT["N"] + asked.calcium / EQUIVALENT["Ca"] + asked.magnesium / EQUIVALENT["Mg"]
+    told += asked.sodium / EQUIVALENT["Na"] + asked.grade[2] / EQUIVALENT["K2O"]
+    return told < CHARGE_TOLD * asked.nitrate / EQUIVALENT["N"]
 
 
 def acid_sum(asked: AcidAsked) -> Answer:
@@ -104,7 +117,13 @@ def acid_sum(asked: AcidAsked) -> Answer:
     nitrogen, p2o5, k2o = asked.grade
     if asked.nitrate > nitrogen + 1e-9:
         raise OutOfRange("Nitrate nitrogen is part of the total: it cannot be more.", field="nitrate")
-    if not any((*asked.grade, asked.sulphur, asked.calcium, asked.magnesium)):
+    if asked.nitrate > 0 and _charge_short(asked):
+        raise MissingInput(
+            "Nitrate comes with a cation, and that decides whether it is acid or base: type its calcium, sodium or"
+            " magnesium, as the label or safety sheet says.",
+            field="calcium",
+        )
+    if not any((*asked.grade, asked.sulphur, asked.calcium, asked.magnesium, asked.sodium)):
         raise MissingInput("Type the analysis: without one nothing is acid.", field="grade")
     answer = Answer(Working("Acid of a feed"))
     share = acid_of_analysis(
@@ -115,7 +134,7 @@ def acid_sum(asked: AcidAsked) -> Answer:
         asked.calcium,
         asked.magnesium,
         asked.sulphur,
-        0.0,
+        asked.sodium,
         asked.chloride,
         grass=asked.grass,
     )

@@ -193,9 +193,10 @@ class Overlap:
         return self.variation <= EVEN_CV
 
 
-def overlapped(pans: Sequence[float], pan_m: float, spacing_m: float) -> Overlap:
-    """Passes laid side by side at a spacing, from one pass caught in a row of pans ``pan_m`` apart, symmetric.
+def overlapped(pans: Sequence[float], pan_m: float, spacing_m: float, one_way: bool = False) -> Overlap:
+    """Passes laid side by side at a spacing, from one pass caught in a row of pans ``pan_m`` apart.
 
+    The middle of the row is the track. Up and down, every other pass lies mirrored; ``one_way``: all in one direction.
     The spacing is a whole number of pans (DoesNotFit); at least three pans, none below 0, not all empty (OutOfRange).
     """
     if len(pans) < 3 or any(pan < 0 for pan in pans) or sum(pans) <= 0:
@@ -203,10 +204,21 @@ def overlapped(pans: Sequence[float], pan_m: float, spacing_m: float) -> Overlap
     step = round(spacing_m / pan_m)
     if step < 1 or not math.isclose(step * pan_m, spacing_m, rel_tol=1e-6):
         raise DoesNotFit("The spacing of the passes is a whole number of pans.", field="spacing")
-    laid = [sum(pans[at] for at in range(start, len(pans), step)) for start in range(step)]
-    mean = sum(laid) / step
-    variance = sum((one - mean) ** 2 for one in laid) / max(1, step - 1)
+    period = step if one_way else 2 * step
+    laid = [0.0] * period
+    for n, start in enumerate(range(0, period, step)):
+        for at, caught in enumerate(reversed(pans) if n % 2 else pans):
+            laid[(start + at) % period] += caught
+    mean = sum(laid) / period
+    variance = sum((one - mean) ** 2 for one in laid) / period * step / max(1, step - 1)
     return Overlap(mean, math.sqrt(variance) / mean)
+
+
+def left_share(pans: Sequence[float]) -> float:
+    """What of a pass lies left of its track, 0–1, the pan on the track halved; pans are typed from left to right."""
+    half = len(pans) // 2
+    middle = pans[half] / 2 if len(pans) % 2 else 0.0
+    return (sum(pans[:half]) + middle) / sum(pans)
 
 
 def widest_even(pans: Sequence[float], pan_m: float) -> float | None:

@@ -7,8 +7,23 @@ from dataclasses import dataclass
 from amber_acre.core.products.product import Product
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.tables.materials import MATERIALS
-from amber_acre.core.tables.salt_index import PER_K2O_CHLORIDE, PER_K2O_SULPHATE, PER_NITROGEN, PER_P2O5
+from amber_acre.core.tables.salt_index import (
+    PER_K2O_CHLORIDE,
+    PER_K2O_SULPHATE,
+    PER_N_AMMONIUM_NITRATE,
+    PER_N_CALCIUM,
+    PER_N_PHOSPHATE,
+    PER_N_POTASSIUM,
+    PER_N_SODIUM,
+    PER_NITROGEN,
+    PER_P2O5,
+    PER_P2O5_AMMONIUM,
+)
 
+N_PER_P2O5_MONOAMMONIUM = 14.007 / (141.943 / 2)  # nitrogen with a part of P2O5 [iupac-masses]
+N_PER_P2O5_DIAMMONIUM = 2 * N_PER_P2O5_MONOAMMONIUM
+# Nitrate nitrogen that a part of the cation holds as its nitrate [iupac-masses]
+N_PER_NA, N_PER_CA, N_PER_K2O = 14.007 / 22.990, 2 * 14.007 / 40.078, 14.007 / (94.196 / 2)
 K2O_PER_CL = 94.196 / 2 / 35.453  # K2O that a part of chloride holds as potassium chloride [iupac-masses]
 
 
@@ -52,9 +67,31 @@ def phosphorus_share(product: Product) -> float:
 def salt_index(product: Product) -> float:
     """Salt index of a product by its analysis, sodium nitrate as 100 [rader-1943]; potash by the chloride it states."""
     chloride = min(product.k2o, product.other.get("Cl", 0.0) * K2O_PER_CL)
-    index = sum(PER_NITROGEN[form] * share for form, share in product.nitrogen.items())
-    index += PER_K2O_CHLORIDE * chloride + PER_K2O_SULPHATE * (product.k2o - chloride) + PER_P2O5 * product.p2o5
-    return 100 * index
+    index = PER_K2O_CHLORIDE * chloride + PER_K2O_SULPHATE * (product.k2o - chloride)
+    slower = {form: share for form, share in product.nitrogen.items() if form not in ("ammoniacal", "nitrate")}
+    index += sum(PER_NITROGEN[form] * share for form, share in slower.items())
+    return 100 * (index + _salt_of_mineral_nitrogen_and_phosphate(product, product.k2o - chloride))
+
+
+def _salt_of_mineral_nitrogen_and_phosphate(product: Product, k2o: float) -> float:
+    """Salt of ammonium, nitrate and phosphate by the materials they can be: ammonium nitrate first, then ammonium with
+    phosphate, nitrate with sodium, calcium and potash (``k2o``: no chloride) as far as the analysis names them."""
+    ammonium, nitrate = product.nitrogen.get("ammoniacal", 0.0), product.nitrogen.get("nitrate", 0.0)
+    paired = min(ammonium, nitrate)
+    phosphate_n = min(ammonium - paired, product.p2o5 * N_PER_P2O5_DIAMMONIUM)
+    with_ammonium = min(product.p2o5, phosphate_n / N_PER_P2O5_MONOAMMONIUM)
+    index = PER_N_AMMONIUM_NITRATE * 2 * paired + PER_N_PHOSPHATE * phosphate_n
+    index += PER_NITROGEN["ammoniacal"] * (ammonium - paired - phosphate_n)
+    index += PER_P2O5_AMMONIUM * with_ammonium + PER_P2O5 * (product.p2o5 - with_ammonium)
+    left = nitrate - paired
+    for per, most in (
+        (PER_N_SODIUM, product.other.get("Na", 0.0) * N_PER_NA),
+        (PER_N_CALCIUM, product.other.get("Ca", 0.0) * N_PER_CA),
+        (PER_N_POTASSIUM, k2o * N_PER_K2O),
+    ):
+        held = min(left, most)
+        index, left = index + per * held, left - held
+    return index + PER_NITROGEN["nitrate"] * left
 
 
 def is_starter(product: Product | None) -> bool:

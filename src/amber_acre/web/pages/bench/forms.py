@@ -389,6 +389,7 @@ class AcidForm(Bench):
     calcium: Percent = asked("Calcium Ca", "%")
     magnesium: Percent = asked("Magnesium Mg", "%")
     chloride: Percent = asked("Chloride Cl", "%")
+    sodium: Percent = asked("Sodium Na", "%; of sodium nitrate 27")
     rate: MassRate = asked("Rate of product", "4 lb/1000, 20 g/m²")
     grass: Checked = asked("on grass", default=False)
 
@@ -412,7 +413,7 @@ class SpreaderForm(Bench):
     rate: MassRate = asked("Rate wanted", "4 lb/1000, 20 g/m²")
     size: Size = asked("Ground", "4,500 sq ft, 420 m²")
     across: Length = asked("The ground is wide", "19 m, 62 ft")
-    pans: Figures = asked("What a row of pans caught", "1; 3; 6; 9; 6; 3; 1 in grams, one pass")
+    pans: Figures = asked("What a row of pans caught", "1; 3; 6; 9; 6; 3; 1 in grams, one pass, from left to right")
     pan: Length = asked("Pans are apart", "0.3 m, 1 ft")
     spacing: Length = asked("Passes are apart", "2.1 m, 7 ft")
 

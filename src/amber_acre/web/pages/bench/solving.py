@@ -243,6 +243,7 @@ def acid(form: forms.AcidForm) -> Answer:
             share(form.calcium),
             share(form.magnesium),
             share(form.chloride),
+            share(form.sodium),
             form.grass,
             of(form.rate),
         )
