@@ -7,7 +7,7 @@ from importlib.resources import files
 
 import pytest
 
-from amber_acre.core.products.label_text import read_label
+from amber_acre.core.products.label_text import named_sites, read_label
 from amber_acre.core.products.product import parse_grade
 from amber_acre.core.products.sources import contradictions
 from amber_acre.core.typed_counts import count_rates
@@ -65,8 +65,25 @@ def test_a_liquid_is_known_by_its_rate() -> None:
 
 def test_shares_alone_make_a_grade_and_nothing_is_guessed() -> None:
     assert read_label("Total nitrogen 8.5%\nSoluble potash 3%")["grade"] == "8.5-0-3"
-    assert read_label("For a lovely lawn, call 555-0100-22 today") == {}
+    assert read_label("For lovely growth, call 555-0100-22 today") == {}
     assert read_label("") == {}
+
+
+@pytest.mark.parametrize(
+    ("text", "sites"),
+    [
+        ("Rose & Shrub Feed 8-4-12", "plantings"),
+        ("Feeds lawns for 8 weeks. Not for use on roses or beds.", "turf"),
+        ("For pots, containers and hanging baskets", "pots"),
+        ("For beds, borders and containers", "garden"),
+        ("Lawns and hedges", "ground"),
+        ("Lawns, beds and pots", ""),
+        ("Growers' choice 14-3-9", ""),
+    ],
+)
+def test_where_a_label_says_it_goes(text: str, sites: str) -> None:
+    assert named_sites(text) == sites
+    assert read_label(text).get("sites", "") == sites
 
 
 @pytest.mark.parametrize(

@@ -7,7 +7,7 @@ import re
 
 from tests.conftest import Browser
 from tests.core.test_labels import AMERICAN
-from tests.web.forms import PRODUCT
+from tests.web.forms import PRODUCT, sentence_beside
 
 
 def fields_of(page: str) -> dict[str, str]:
@@ -55,3 +55,12 @@ def test_claim_evidence_and_outcome_stand_apart(demo: Browser) -> None:
     late = demo.post("/shelf/new", PRODUCT | {"name": "Another", "label_seen_on": "2031-01-01"})
     assert late.status_code == 422
     assert "still to come" in late.text
+
+
+def test_a_label_for_roses_is_not_planned_on_lawns(demo: Browser) -> None:
+    form = PRODUCT | {"name": "Rose & Shrub Feed", "sites": ""}
+    asked = demo.post("/shelf/new", form)
+    assert asked.status_code == 422
+    assert "beds, hedges and trees" in sentence_beside(asked.text, "sites")
+    assert demo.post("/shelf/new", form | {"sites": "plantings"}).status_code == 303
+    assert demo.post("/shelf/new", form | {"name": "Rose & Shrub Feed 2", "confirmed": "on"}).status_code == 303

@@ -25,7 +25,7 @@ class Bound:
 
 
 BOUNDS: dict[str, Bound] = {
-    "density": Bound("A density", 4.0, "kg/L", least=0.05),
+    "density": Bound("A density", 4.0, "kg/L, not lb/gal", least=0.05),
     "size": Bound("A ground", 1e7, "m²"),
     "length": Bound("A length", 5000.0, "m"),
     "depth": Bound("A depth", 10.0, "m"),

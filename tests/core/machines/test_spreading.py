@@ -20,6 +20,7 @@ from amber_acre.core.machines.spreading import (
     averaged,
     caught_rate,
     half_way,
+    left_share,
     on_lever,
     overlapped,
     passes,
@@ -48,14 +49,19 @@ def test_overlap_as_published() -> None:
 
 @given(st.lists(st.floats(0.1, 30), min_size=3, max_size=15), st.integers(2, 9))
 def test_overlap_agrees_with_sums_of_shifted_passes(pans: list[float], spacing: int) -> None:
-    """Five passes on either side, added with NumPy."""
-    laid = np.zeros(len(pans) + 40 * spacing)
-    for n in range(41):
-        laid[n * spacing : n * spacing + len(pans)] += pans
-    middle = laid[20 * spacing : 21 * spacing]
-    found = overlapped(pans, 1, spacing)
-    assert found.mean == pytest.approx(middle.mean())
-    assert found.variation == pytest.approx(middle.std(ddof=1) / middle.mean(), abs=1e-9)
+    """Passes in one direction and up and down, added with NumPy; symmetric ones cannot tell which."""
+    for one_way in (True, False):
+        laid = np.zeros(len(pans) + 40 * spacing)
+        for n in range(41):
+            laid[n * spacing : n * spacing + len(pans)] += pans if one_way or n % 2 == 0 else pans[::-1]
+        middle = laid[20 * spacing : 22 * spacing]
+        found = overlapped(pans, 1, spacing, one_way)
+        assert found.mean == pytest.approx(middle.mean())
+        sample = (spacing / (spacing - 1)) ** 0.5
+        assert found.variation == pytest.approx(middle.std() * sample / middle.mean(), abs=1e-9)
+    both = [*pans, *pans[::-1]]
+    assert overlapped(both, 1, spacing).variation == pytest.approx(overlapped(both, 1, spacing, True).variation)
+    assert left_share(both) == pytest.approx(0.5)
 
 
 def test_the_widest_even_spacing() -> None:

@@ -151,3 +151,11 @@ def test_a_weak_bound_is_not_told_as_a_weak_plan() -> None:
     assert how_near(0.004) == "nothing can be better by more than 0%"
     assert how_near(PROVED_CLOSE) == "nothing can be better by more than 5%"
     assert how_near(PROVED_CLOSE + 0.01).startswith("proved within 6% of the best so far")
+
+
+def test_a_shelf_without_a_price_is_the_cause_that_is_told() -> None:
+    plan = year(VALE, [replace(EVEN, packs=())])
+    assert not plan.rounds
+    assert plan.advice[0].sentence.startswith("Even 20-0-5 has no pack with a price")
+    assert "may_go_unfed" not in codes(plan)
+    assert "no pack with a price, so" not in " ".join(one.sentence for one in year(VALE, [EVEN]).advice)

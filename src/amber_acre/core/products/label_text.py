@@ -42,6 +42,19 @@ _MAIN: tuple[tuple[str, str], ...] = (
 _GRADE = re.compile(
     r"(?<![\d.-])(\d{1,2}(?:\.\d+)?)\s*[-–]\s*(\d{1,2}(?:\.\d+)?)\s*[-–]\s*(\d{1,2}(?:\.\d+)?)(?![\d-])"
 )
+_SITE_WORDS: dict[str, str] = {
+    "turf": r"\b(?:lawns?|turf|turfgrass)\b",
+    "plantings": r"\b(?:roses?|shrubs?|beds?|borders?|hedges?|perennials?|trees?|ericaceous|azaleas?|palms?)\b",
+    "pots": r"\b(?:containers?|pots?|tubs|hanging baskets?|planters?)\b",
+}
+_NOT_ON = r"\b(?:not for(?: use on)?|do not use on|keep off|never on)\b[^.;\n]*"
+_SITES_OF = {
+    frozenset({"turf"}): "turf",
+    frozenset({"plantings"}): "plantings",
+    frozenset({"pots"}): "pots",
+    frozenset({"plantings", "pots"}): "garden",
+    frozenset({"turf", "plantings"}): "ground",
+}
 _UNITS_OF_MASS = r"(?:lbs?|pounds?|oz|kg|g|grams?)"
 _RATE = re.compile(
     rf"(\d+(?:\.\d+)?)\s*(?:(?:-|–|to)\s*(\d+(?:\.\d+)?)\s*)?(fl\.? ?oz|{_UNITS_OF_MASS}|ml|l|litres?)\s*(?:per|/)\s*"
@@ -80,7 +93,15 @@ def read_label(text: str) -> Mapping[str, str]:
     derived = re.search(r"derived from:?\s*(.+?)(?:\.\s|\.$|$|\n\s*\n)", text, re.IGNORECASE | re.DOTALL)
     if derived is not None:
         found["derived_from"] = " ".join(derived[1].split())[:400]
-    return found | _said(plain.lower())
+    return found | _said(plain.lower()) | ({"sites": site} if (site := named_sites(text)) else {})
+
+
+def named_sites(text: str) -> str:
+    """Where a text says it goes, a key of SITES: what it names of turf, plantings and pots; '' where it names none, or
+    all of them. “Not for lawns” names no lawn."""
+    plain = " ".join(text.lower().split())
+    told = {site for site, words in _SITE_WORDS.items() if re.search(words, re.sub(_NOT_ON, " ", plain))}
+    return _SITES_OF.get(frozenset(told), "")
 
 
 def _line(line: str, found: dict[str, str], shares: dict[str, str]) -> None:

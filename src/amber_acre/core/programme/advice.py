@@ -11,7 +11,7 @@ from amber_acre.core.care.brief import Lawn
 from amber_acre.core.care.pattern import PASSED, Asks
 from amber_acre.core.jobs.job import Job
 from amber_acre.core.products.product import Product
-from amber_acre.core.programme.feeds import Feed, Fixed, allowed, interval_steps, late_grams
+from amber_acre.core.programme.feeds import NEEDS_NITROGEN, Feed, Fixed, allowed, interval_steps, late_grams
 from amber_acre.core.programme.refusing import closed_most, refusals
 from amber_acre.core.programme.solving import Choice
 from amber_acre.core.quantities import unrounded
@@ -78,11 +78,30 @@ def advice(
     shelf: Sequence[Product],
 ) -> tuple[Advice, ...]:
     """Everything to say beside the rounds, what stands in the way first. ``down``: what goes down anyway."""
-    found = [*_growth(lawn, asked, choice, down), *_closed(lawn, asked), *_room(lawn, asked, choice)]
+    unpriced = _unpriced(choice, shelf)
+    found = [*unpriced, *_growth(lawn, asked, choice, down), *_closed(lawn, asked), *_room(lawn, asked, choice)]
     found += [*_slow_share(lawn, choice, down), *_refused(lawn, soil, asked, choice, shelf)]
     found += [*_acidity(lawn, ground), *_phosphorus(lawn, soil, rounds), *_potassium(asked, soil)]
     found += [*_beside(lawn, asked, choice, rounds), *_proof(choice)]
+    if unpriced:  # the true cause alone: not that the need would be worth no visit
+        found = [one for one in found if one.code != "may_go_unfed"]
     return tuple(sorted(found, key=lambda one: not one.obstacle))
+
+
+def _unpriced(choice: Choice, shelf: Sequence[Product]) -> list[Advice]:
+    """Of an empty plan: feeds that nothing can be planned from, for nobody has said what they come in or cost."""
+    names = [one.name for one in shelf if one.total_nitrogen >= NEEDS_NITROGEN and not one.packs]
+    if choice.doses or not names:
+        return []
+    has = "has" if len(names) == 1 else "have"
+    return [
+        Advice(
+            "refused",
+            f"{', '.join(names)} {has} no pack with a price, so no season can be planned from it: type pack and price on"
+            " the Shelf, then plan again.",
+            True,
+        )
+    ]
 
 
 def _growth(lawn: Lawn, asked: Asks, choice: Choice, down: Sequence[Fixed]) -> list[Advice]:

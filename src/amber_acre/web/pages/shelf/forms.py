@@ -10,7 +10,8 @@ from pydantic import BeforeValidator, Field, ValidationInfo, field_validator, mo
 from amber_acre.core import typed, typed_label
 from amber_acre.core.errors import AmberError, Doubtful, MissingInput, NotUnderstood, OutOfRange
 from amber_acre.core.products.label_rates import grass_keys
-from amber_acre.core.products.product import Label, Pack, Product, SoilAction, parse_grade
+from amber_acre.core.products.label_text import named_sites
+from amber_acre.core.products.product import SITES, Label, Pack, Product, SoilAction, parse_grade
 from amber_acre.core.products.sources import contradictions
 from amber_acre.core.quantities import GramsPerSquareMetre, Kilograms, Money
 from amber_acre.core.tables.grasses import GRASS_BY_KEY
@@ -127,6 +128,7 @@ class ProductForm(Form):
     packs: list[PackForm] = Field(default_factory=list)
     soil: SoilForm = Field(default_factory=SoilForm)
     sites: str = ""
+    label_text: Note = ""
     grasses: str = ""
     later_max: str = ""
     label_by: Note = ""
@@ -208,6 +210,13 @@ class ProductForm(Form):
         against = contradictions(parse_grade(self.grade), self.derived_from)
         if against and not self.sources_confirmed:
             raise Doubtful(" ".join(against) + " Check both against the bag, or confirm.", field="derived_from")
+        named = named_sites(f"{self.name}. {self.label_text}")
+        if not self.sites and named and not self.confirmed:
+            raise Doubtful(
+                f"Name or label speak of {SITES[named][0]}: choose where the label allows it, or it is planned"
+                " everywhere. Confirm where its label names every site.",
+                field="sites",
+            )
         doubts: tuple[AmberError, ...] = product.plausibility_doubts()
         if doubts and not self.confirmed:
             raise doubts[0]
