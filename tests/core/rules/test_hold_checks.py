@@ -314,7 +314,7 @@ def test_wilted_grass_is_watered_and_stands_again_before_it_is_fed_or_cored(ago:
     wilted = sky((seen("growth", ago, word="wilted"),))
     assert code(says(QUICK, wilted)) == decides
     assert (code(says(None, wilted, work="core")) == "drought") is (ago <= 3)
-    assert says(LIME, wilted).verdict == "go"
+    assert (says(LIME, wilted).verdict == "hold") is (ago <= 3)  # lime on wilted leaves burns and lies
     assert code(says(None, sky((seen("growth", word="dormant"),)), work="core")) == "dormant"
 
 

@@ -97,8 +97,8 @@ def _unpriced(choice: Choice, shelf: Sequence[Product]) -> list[Advice]:
     return [
         Advice(
             "refused",
-            f"{', '.join(names)} {has} no pack with a price, so no season can be planned from it: type pack and price on"
-            " the Shelf, then plan again.",
+            f"{', '.join(names)} {has} no pack with a price, so no season can be planned from it: type pack and price"
+            " on the Shelf, then plan again.",
             True,
         )
     ]

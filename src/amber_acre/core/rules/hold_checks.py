@@ -6,6 +6,7 @@ from collections.abc import Callable, Iterable
 
 from amber_acre.core.jobs.job import Work
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.direction import moves_ph
 from amber_acre.core.rules.held_day import HeldDay, Reason, thrown
 from amber_acre.core.rules.in_season import burns_in_heat, hot_quick_cap
 from amber_acre.core.season.weather import ORDINARY_DRAINAGE_MM, SOAKED_FROM_MM
@@ -262,9 +263,12 @@ def _rests(one: HeldDay) -> Iterable[Reason]:
     if one.job.work == "seed":
         words = "Soil at {soil} ({who}, {on}): seed lies and rots, or is eaten; it comes up from {limit}."
         yield from _colder(one, SPROUTS_FROM_C[one.ground.seed_season], words)
-    if not one.ground.traits.turf or not (one.feeds or one.job.work == "core"):
+    limes = one.product is not None and moves_ph(one.product) == "up"
+    if not one.ground.traits.turf or not (one.feeds or limes or one.job.work == "core"):
         return
     growth = one.sky.growth(one.day)
+    if limes and (growth is None or growth.word != "wilted"):
+        return
     if growth is not None and growth.word == "dormant":
         does = "it takes nothing up" if one.feeds else "holes do not close"
         words = "The grass rests ({who}, {on}): {does}."

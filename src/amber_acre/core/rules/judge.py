@@ -14,6 +14,7 @@ from amber_acre.core.jobs.use import Use, uses_of
 from amber_acre.core.measure.area_facts import day_of
 from amber_acre.core.quantities import GramsPerSquareMetre
 from amber_acre.core.rules import (
+    by_habit,
     conflicts,
     direction,
     footing,
@@ -53,6 +54,7 @@ RULES: tuple[Rule, ...] = (
     *pot_pellets.RULES,
     *set_buds.RULES,
     *unfed.RULES,
+    *by_habit.RULES,
 )
 RULE_BY_KEY: dict[str, Rule] = {rule.key: rule for rule in RULES}
 SAME_BEGINNING_DAYS = 30  # a job of seed or turf so near the day of the form is the same [common-practice]

@@ -53,7 +53,7 @@ def _phosphorus(case: Case) -> Iterable[Broken]:
     if product is None or phosphorus_share(product) < CARRIES_FROM or case.ground.traits.by_litre:
         return  # a test of soil, and a rule that asks for one, say nothing of a pot's medium
     forbidden = phosphorus_forbidden(case.ground.rules, case.ground.phosphorus)
-    if forbidden and not (case.ground.phosphorus != "high" and _for_new_turf(case)):
+    if forbidden and not (case.ground.phosphorus != "high" and for_new_turf(case)):
         yield Broken(
             Sentence.of(
                 "{product} carries phosphorus: {why}. Choose another product.",
@@ -64,7 +64,7 @@ def _phosphorus(case: Case) -> Iterable[Broken]:
         )
 
 
-def _for_new_turf(case: Case) -> bool:
+def for_new_turf(case: Case) -> bool:
     """Whether a feed is the starter of seed or sod: what rules that ask for a test let pass."""
     if not case.ground.traits.turf or not is_starter(case.product):
         return False

@@ -119,5 +119,15 @@ MATERIALS: dict[str, Material] = {
             "common-practice",
             ("wetting",),
         ),
+        Material(
+            "pigment",
+            "turf pigment",
+            1.10,
+            0.0,
+            0.0,
+            "It dyes clothes, paving and skin: gloves, and rinse at once.",
+            "common-practice",
+            ("pigment", "colorant", "colourant"),
+        ),
     )
 }

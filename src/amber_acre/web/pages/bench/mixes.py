@@ -19,7 +19,7 @@ from amber_acre.core.typed_counts import in_water, litres_of
 from amber_acre.store.shelf import shelf
 from amber_acre.web.forms.reading import Read, read_form
 from amber_acre.web.page import Posted, Reading, Today, Writing, go, render
-from amber_acre.web.pages.bench.forms import Volume, VolumeRate, asked, by_system
+from amber_acre.web.pages.bench.fields import Volume, VolumeRate, asked, by_system
 from amber_acre.web.pages.bench.shelf_forms import OverShelf
 from amber_acre.web.pages.bench.shelf_sums import Place, place_of, read_address, shared
 from amber_acre.web.pages.bench.visiting import Visit, VisitForm, make_visit, nothing_asked, with_visit

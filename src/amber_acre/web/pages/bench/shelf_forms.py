@@ -8,7 +8,8 @@ from amber_acre.core import typed
 from amber_acre.core.bench.blending import MOST_KINDS
 from amber_acre.core.products.product import parse_grade
 from amber_acre.web.forms.fields import optional_number
-from amber_acre.web.pages.bench.forms import Bench, MassRate, Percent, Size, asked, plain
+from amber_acre.web.pages.bench.fields import MassRate, Percent, Size, asked, plain
+from amber_acre.web.pages.bench.forms import Bench
 
 Chosen = Annotated[float | None, plain(typed.number)]
 Kinds = Annotated[float | None, optional_number("count")]
