@@ -40,7 +40,13 @@ class GardenLane:
 
     def notes(self, kind: str) -> list[str]:
         """Sentences of the plan of a kind: 'advice' or 'obstacle'."""
-        return self.programme.sentences(kind) if self.programme else []
+        return self.programme.sentences(kind, self.read_since) if self.programme else []
+
+    @property
+    def read_since(self) -> bool:
+        """Whether its soil was tested or probed since the plan was made."""
+        plan = self.programme
+        return plan is not None and self.season.planting.ground.newer_than(plan.evidence, plan.planned_on)
 
 
 def garden_lanes(session: Session, areas: Sequence[AreaRow], day: date) -> list[GardenLane]:
@@ -112,6 +118,7 @@ def plan_planting(session: Session, area: AreaRow, today: date) -> ProgrammeRow:
                 jobs, said, nitrogen = ahead
                 start = later
     row = ProgrammeRow(area_id=area.id, season_start=start, planned_on=today, need_g_m2=nitrogen, school=CARE)
+    row.evidence = book.ground.evidence
     row.rounds = [row_of(job, area.id) for job in jobs]
     row.notes = [
         ProgrammeNoteRow(kind="obstacle" if one.obstacle else "advice", sentence=one.sentence, code=one.code)

@@ -63,7 +63,7 @@ def copy_plan(session: Session, source: AreaRow, target: AreaRow, today: date) -
         f" {sum(job.rate_g_m2 * job.material.total_nitrogen for job in own.rounds):.4g} g/m²."
     )
     plan = replace(own, rounds=settled, obstacles=(compared, *said), advice=())
-    return save_plan(session, target.id, plan, today)
+    return save_plan(session, target.id, plan, today, book.ground.evidence)
 
 
 def _moved(job: Job, on: date, today: date) -> Job | None:
@@ -115,6 +115,7 @@ def copy_year(session: Session, source: AreaRow, target: AreaRow, today: date) -
         f" where the need of the year here is {need:.4g} g/m²."
     )
     row = ProgrammeRow(area_id=target.id, season_start=begins, planned_on=today, need_g_m2=need, school=CARE)
+    row.evidence = book.ground.evidence
     row.rounds = [row_of(job, target.id) for job in settled]
     row.notes = [
         ProgrammeNoteRow(kind="obstacle", sentence=one, code="copied") for one in (compared, *over.said, *said)

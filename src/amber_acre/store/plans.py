@@ -18,6 +18,13 @@ from amber_acre.store.tables import AreaRow, JobRow, ProgrammeNoteRow, Programme
 # Before a season begins from which it is planned where nothing of this one is left, and shown once it is
 # [common-practice].
 AHEAD_DAYS = 90
+# Codes of what a plan says of the soil as it was known.
+SOIL_CODES = frozenset(
+    {
+        *("test_missing", "probe_ph_used", "p_correction", "p_rule", "ph_in_range", "sulphur_advised"),
+        *("need_test", "no_high_p", "ph_cause", "free_lime", "salt", "mg_test"),
+    }
+)
 
 
 @dataclass(frozen=True)
@@ -27,6 +34,11 @@ class Note:
     kind: str
     sentence: str
     code: str
+
+    @property
+    def of_the_soil(self) -> bool:
+        """Whether it rests on tests and probe, or their want."""
+        return self.kind == "assumption" or self.code in SOIL_CODES
 
 
 @dataclass(frozen=True)
@@ -42,10 +54,12 @@ class Programme:
     gap: float | None
     rounds: tuple[int, ...]
     notes: tuple[Note, ...]
+    evidence: str = ""
 
-    def sentences(self, kind: str) -> list[str]:
-        """What it says of a kind: 'assumption', 'obstacle' or 'advice'."""
-        return [note.sentence for note in self.notes if note.kind == kind]
+    def sentences(self, kind: str, read_since: bool = False) -> list[str]:
+        """What it says of a kind: 'assumption', 'obstacle' or 'advice'; ``read_since``: without what rested on the soil
+        as it was known then."""
+        return [one.sentence for one in self.notes if one.kind == kind and not (read_since and one.of_the_soil)]
 
 
 @of_areas(PLAN)
@@ -58,9 +72,9 @@ def plans_on(session: Session, keys: Collection[int]) -> Mapping[int, tuple[Prog
     for programme, kind, sentence, code in session.execute(_NOTES, {"keys": list(keys)}):
         notes.setdefault(programme, []).append(Note(kind, sentence, code))
     found: dict[int, list[Programme]] = {key: [] for key in keys}
-    for area, key, start, on, need, school, gap in session.execute(_PLANS, {"keys": list(keys)}):
+    for area, key, start, on, need, school, gap, known in session.execute(_PLANS, {"keys": list(keys)}):
         jobs, said = tuple(rounds.get(key, ())), tuple(notes.get(key, ()))
-        found[area].append(Programme(key, start, on, need, school, gap, jobs, said))
+        found[area].append(Programme(key, start, on, need, school, gap, jobs, said, known))
     return {area: tuple(plans) for area, plans in found.items()}
 
 
@@ -85,6 +99,7 @@ _PLANS = (
         ProgrammeRow.need_g_m2,
         ProgrammeRow.school,
         ProgrammeRow.gap,
+        ProgrammeRow.evidence,
     )
     .where(ProgrammeRow.area_id.in_(AMONG))
     .order_by(ProgrammeRow.id)

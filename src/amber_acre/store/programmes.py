@@ -60,10 +60,17 @@ class Lane:
     def said(self) -> list[str]:
         """What the plan says beside its rounds; how far it is proven stands elsewhere."""
         notes = self.programme.notes if self.programme else ()
-        return [note.sentence for note in notes if note.kind == "advice" and note.code != "gap"]
+        told = [note for note in notes if note.kind == "advice" and note.code != "gap"]
+        return [note.sentence for note in told if not (self.read_since and note.of_the_soil)]
+
+    @property
+    def read_since(self) -> bool:
+        """Whether its soil was tested or probed since the plan was made."""
+        plan = self.programme
+        return plan is not None and self.year.book.ground.newer_than(plan.evidence, plan.planned_on)
 
     def notes(self, kind: str) -> list[str]:
-        return self.programme.sentences(kind) if self.programme else []
+        return self.programme.sentences(kind, self.read_since) if self.programme else []
 
 
 def programme_of(session: Session, area_id: int, season: date) -> ProgrammeRow | None:
@@ -101,6 +108,22 @@ def _year_of(area: AreaRow, book: AreaBook, programme: Programme | None, season:
     jobs = [one.job for one in book.jobs]
     rounds, others = [job for job in jobs if job.key in own], [job for job in jobs if job.key not in own]
     return lawn_year(brief_of(area, book, season), rounds, book.entries, season, today, others, book.ground)
+
+
+def read_since_planned(session: Session, areas: Sequence[AreaRow], day: date) -> list[AreaRow]:
+    """Areas whose soil was tested or probed since the plan that is shown was made, in their order."""
+    newest: dict[int, Programme | None] = {}
+    seasons = seasons_to_show(session, areas, day)
+    for season in sorted(set(seasons.values())):
+        newest |= newest_plans(session, {key: season for key, start in seasons.items() if start == season})
+    planned = [area for area in areas if newest.get(area.id) is not None]
+    read = books(session, planned, day)
+    found = []
+    for area in planned:
+        plan = newest[area.id]
+        if plan is not None and read[area.id].ground.newer_than(plan.evidence, plan.planned_on):
+            found.append(area)
+    return found
 
 
 def lanes_as_shown(session: Session, areas: Sequence[AreaRow], day: date) -> list[Lane]:
@@ -169,7 +192,7 @@ def plan_area(session: Session, area: AreaRow, today: date, school: str = "", no
     if not plan.rounds and today > start and (soon or not logged):
         following = _plan_of(session, area, book, next_season_start(start), today, school, nodes=nodes)
         plan = following if following.rounds else plan
-    return save_plan(session, area.id, _settled(session, plan, book, area, today), today)
+    return save_plan(session, area.id, _settled(session, plan, book, area, today), today, book.ground.evidence)
 
 
 def season_by(session: Session, area: AreaRow, today: date, school: str, nodes: int = 0) -> tuple[YearPlan, LawnYear]:
@@ -199,7 +222,7 @@ def take_parts(session: Session, area: AreaRow, today: date, school: str, number
     kept = [replace(job, pinned=True, key=0) for job in plan.rounds if job.number in numbers]
     book = book_of(session, area, today)
     rest = _plan_of(session, area, book, plan.start, today, "", kept)
-    return save_plan(session, area.id, _settled(session, rest, book, area, today, kept), today)
+    return save_plan(session, area.id, _settled(session, rest, book, area, today, kept), today, book.ground.evidence)
 
 
 def brief_of(area: AreaRow, book: AreaBook, season: date) -> Lawn:
@@ -278,8 +301,8 @@ def _settled(
     return replace(plan, rounds=rounds, obstacles=(*plan.obstacles, *said))
 
 
-def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> ProgrammeRow:
-    """Writes a plan as a new programme."""
+def save_plan(session: Session, area_id: int, plan: YearPlan, today: date, evidence: str) -> ProgrammeRow:
+    """Writes a plan as a new programme; ``evidence``: the mark of the soil it was made under."""
     row = ProgrammeRow(
         area_id=area_id,
         season_start=plan.start,
@@ -287,6 +310,7 @@ def save_plan(session: Session, area_id: int, plan: YearPlan, today: date) -> Pr
         need_g_m2=plan.need.yearly_g_m2,
         school=plan.school,
         gap=plan.choice.gap,
+        evidence=evidence,
     )
     row.rounds = [row_of(one, area_id) for one in plan.rounds]
     row.notes = [ProgrammeNoteRow(kind="assumption", sentence=s) for s in plan.assumptions]

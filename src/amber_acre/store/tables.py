@@ -343,6 +343,7 @@ class ProgrammeRow(Base):
     need_g_m2: Mapped[float]
     school: Mapped[str] = mapped_column(default="test")
     gap: Mapped[float | None]
+    evidence: Mapped[str] = mapped_column(default="")
     rounds: Mapped[list[JobRow]] = relationship(back_populates="programme", order_by="JobRow.number", lazy="selectin")
     notes: Mapped[list[ProgrammeNoteRow]] = relationship(
         order_by="ProgrammeNoteRow.id", cascade="all, delete-orphan", lazy="selectin"

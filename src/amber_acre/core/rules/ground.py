@@ -6,6 +6,7 @@ import math
 from collections.abc import Mapping
 from dataclasses import dataclass, field
 from datetime import date
+from hashlib import sha256
 
 from amber_acre.core.jobs.entry import BULK
 from amber_acre.core.jobs.job import Job, Work
@@ -216,6 +217,20 @@ class Ground:
             return ""
         made_up = "simulated " if ph_made_up(self.tests, self.probe) else ""
         return f"{made_up}{'probe' if by_probe else 'laboratory'}, {on:%-d %B %Y}"
+
+    @property
+    def evidence(self) -> str:
+        """A mark of what tests and probe say of the soil: another figure, another mark; never ''."""
+        told = [(test.taken_on, sorted(test.values.items()), test.extractant) for test in self.tests]
+        read = [(one.on_day, one.spot, one.ph) for one in self.probe.readings] if self.probe is not None else []
+        return sha256(repr((told, read)).encode()).hexdigest()[:16]
+
+    def newer_than(self, evidence: str, planned_on: date) -> bool:
+        """Whether the soil was read since a plan was made under ``evidence``; of one that kept none, after its day."""
+        if evidence:
+            return evidence != self.evidence
+        days = [test.taken_on for test in self.tests] + ([self.probe.on_day] if self.probe is not None else [])
+        return max(days, default=planned_on) > planned_on
 
     @property
     def wanted_ph(self) -> tuple[float, float]:

@@ -21,7 +21,7 @@ from amber_acre.store.areas import areas_in_use, areas_of
 from amber_acre.store.clients import property_of
 from amber_acre.store.climates import climate_of
 from amber_acre.store.jobs import job_versions
-from amber_acre.store.programmes import judged_jobs
+from amber_acre.store.programmes import judged_jobs, read_since_planned
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.page import Key, Reading, Today, found, render, units_of
 from amber_acre.web.paper import as_pdf
@@ -38,6 +38,9 @@ class Told:
     judged: JudgedJob
     shows: Shows | None
     why: str
+
+
+READ_SINCE = "The soil was tested or probed since this was planned: plan the rest again before it is done."
 
 
 @router.get("/programme.schema.json")
@@ -93,10 +96,11 @@ def _letter(request: Request, session: Reading, today: date, property_id: int, t
         for area, one in judged_jobs(session, areas, today)
         if one.job.counts and not one.done and today <= one.on < today + YEAR
     ]
+    behind = {area.id for area in read_since_planned(session, areas, today)}
     told: list[Told] = []
     said: set[tuple[int, str]] = set()
     for area, one in sorted(ahead, key=lambda found: (found[1].on, found[0].id)):
-        why = one.job.reason.split("\n")[0]
+        why = "" if area.id in behind and one.job.maker != "hand" else one.job.reason.split("\n")[0]
         told.append(Told(area, one, _shows(area, one), "" if (area.id, why) in said else why))
         said.add((area.id, why))
     months = [(day, list(group)) for day, group in groupby(told, key=lambda one: one.judged.on.replace(day=1))]
@@ -106,6 +110,7 @@ def _letter(request: Request, session: Reading, today: date, property_id: int, t
         template,
         units=units_of(place.units),
         place=place,
+        behind=[area for area in areas if area.id in behind],
         months=months,
         told=told,
         cautions=list(cautions),
@@ -126,11 +131,12 @@ def _lines(session: Reading, place: PropertyRow, today: date) -> list[JobLine]:
 def _lines_of(session: Reading, areas: Sequence[AreaRow], today: date) -> list[JobLine]:
     jobs = judged_jobs(session, areas, today)
     versions = job_versions(session, [one.job.key for _, one in jobs])
-    lines = [_line(area, one, versions.get(one.job.key, 1), today) for area, one in jobs]
+    behind = {area.id for area in read_since_planned(session, areas, today)}
+    lines = [_line(area, one, versions.get(one.job.key, 1), today, area.id in behind) for area, one in jobs]
     return sorted(lines, key=lambda line: (line.day, line.area, line.uid))
 
 
-def _line(area: AreaRow, one: JudgedJob, version: int, today: date) -> JobLine:
+def _line(area: AreaRow, one: JudgedJob, version: int, today: date, behind: bool) -> JobLine:
     product, job, result = one.product, one.job, _shows(area, one)
     return JobLine(
         f"job-{job.key}@amber-acre",
@@ -153,7 +159,7 @@ def _line(area: AreaRow, one: JudgedJob, version: int, today: date) -> JobLine:
         round(one.brings.phosphorus, 4),
         round(one.brings.potassium, 4),
         round(float(one.packs.used_cost), 2) if one.packs is not None else 0.0,
-        job.reason,
+        READ_SINCE if behind and job.maker != "hand" and not one.done else job.reason,
         one.cautions,
         result.first if result is not None else None,
         result.last if result is not None else None,

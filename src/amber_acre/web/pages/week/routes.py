@@ -17,11 +17,13 @@ from amber_acre.core.rules.due import week_of
 from amber_acre.core.rules.rule import Verdict
 from amber_acre.core.rules.swap import moved
 from amber_acre.store import jobs as job_store
+from amber_acre.store.areas import area_of
 from amber_acre.store.books import book_of
 from amber_acre.store.clients import any_property, property_of
+from amber_acre.store.programmes import read_since_planned
 from amber_acre.store.shelf import any_product
 from amber_acre.store.stock import stocks
-from amber_acre.store.tables import JobRow, PropertyRow
+from amber_acre.store.tables import AreaRow, JobRow, PropertyRow
 from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import Needed
 from amber_acre.web.forms.judging import answers, hold_change
@@ -72,12 +74,20 @@ def _page(
         earlier=monday - timedelta(days=7),
         later=monday + timedelta(days=7),
         coming=[] if week.due or week.waiting else coming_after(request, session, sunday),
+        behind=_behind(session, [*week.due, *week.waiting, *week.late], today),
         load=_load(week.due, stocks(session)),
         empty=not week.jobs and not any_property(session),
         shelf_empty=not week.jobs and not any_product(session),
         typed=read.typed,
         faults=read.faults,
     )
+
+
+def _behind(session: Reading, jobs: Sequence[DueJob], today: date) -> list[AreaRow]:
+    """Areas of these jobs whose soil was read since they were planned."""
+    keys = dict.fromkeys(one.area.id for one in jobs)
+    rows = [row for key in keys if (row := area_of(session, key)) is not None]
+    return read_since_planned(session, rows, today)
 
 
 def _load(jobs: Sequence[DueJob], stock: dict[int, Stock]) -> list[Buying]:
