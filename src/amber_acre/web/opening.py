@@ -30,6 +30,7 @@ class Pages:
 PAGES = (
     Pages("week.routes", ("", "week")),
     Pages("properties.routes", ("properties",)),
+    Pages("week.catching", ("properties",)),
     Pages("programme.routes", ("properties",)),
     Pages("job.routes", ("jobs", "areas", "entries")),
     Pages("observed.routes", ("observed",)),

@@ -5,9 +5,10 @@ from __future__ import annotations
 from collections.abc import Callable, Iterable
 
 from amber_acre.core.jobs.entry import BULK
-from amber_acre.core.jobs.job import Work
-from amber_acre.core.jobs.use import Use
+from amber_acre.core.jobs.job import Job, Work
+from amber_acre.core.jobs.use import Use, use_of
 from amber_acre.core.products.product import Product
+from amber_acre.core.rules.ground import Ground
 from amber_acre.core.rules.rule import Broken, Case, Rule
 from amber_acre.core.sentence import Apart, OnDay, Plain, Sentence
 
@@ -53,6 +54,15 @@ def _in_beds(use: Use) -> int | None:
         return 3
     through = use.placement == "under_mulch" or (use.product is not None and use.product.liquid)
     return 2 if feeds(use) and not through else None
+
+
+def works_in_order(ground: Ground, first: Job, second: Job) -> bool:
+    """Whether two jobs of a ground are works of which one comes before the other."""
+    place = _on_turf if ground.traits.turf else None if ground.traits.by_litre else _in_beds
+    if place is None:
+        return False
+    one, other = (place(use_of(job, ground.size_m2)) for job in (first, second))
+    return one is not None and other is not None and one != other
 
 
 Place = Callable[[Use], int | None]
