@@ -176,3 +176,31 @@ def test_areas_as_a_table() -> None:
     head, row, _ = write_areas([line]).split("\r\n")
     assert head.startswith("name,kind,size_m2")
     assert row == "'=Front,lawn,412.28,412.28,412.28,,Offsets,tape,54.5,-12,0,slope=1:4"
+
+
+def _file(ring: list[list[float]], *holes: list[list[float]]) -> str:
+    return json.dumps({"type": "Polygon", "coordinates": [ring, *holes], "frame": "local-metres"})
+
+
+def square(x: float, side: float) -> list[list[float]]:
+    return [[x, 0], [x + side, 0], [x + side, side], [x, side], [x, 0]]
+
+
+def test_a_hole_lies_inside_its_outline_and_beside_the_others() -> None:
+    """349 m² were once made 262 by a hole that lay beside the lawn."""
+    kept, _ = read_geojson(_file(square(0, 20), [[2, 2], [6, 2], [6, 6], [2, 6], [2, 2]]), True)
+    assert len(kept[0].holes) == 1
+    for outside in (square(30, 5), square(18, 5)):
+        with pytest.raises(DoesNotFit, match="does not lie inside"):
+            read_geojson(_file(square(0, 20), outside), True)
+    twice = [[4.0, 4.0], [8.0, 4.0], [8.0, 8.0], [4.0, 8.0], [4.0, 4.0]]
+    with pytest.raises(DoesNotFit, match="overlaps another"):
+        read_geojson(_file(square(0, 20), [[2, 2], [6, 2], [6, 6], [2, 6], [2, 2]], twice), True)
+
+
+@pytest.mark.parametrize(("x", "asked"), [(19_900.0, False), (20_000.0, True)])
+def test_an_outline_far_from_its_property_is_asked_about(x: float, asked: bool) -> None:
+    if asked:
+        with pytest.raises(Doubtful, match="km from the property"):
+            read_geojson(_file(square(x, 10)), True)
+    assert read_geojson(_file(square(x, 10)), True, confirmed=asked)[0]

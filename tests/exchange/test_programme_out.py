@@ -42,6 +42,7 @@ LINE = JobLine(
     ("Gloves.",),
     date(2026, 9, 9),
     None,
+    "7.95 kg at 19.3 g/m²",
 )
 
 
@@ -77,3 +78,11 @@ def test_a_calendar_finds_its_event_again() -> None:
     assert "Evenrow" in str(event["summary"])
     assert "CONFIRMED" in str(event["status"])
     assert "CANCELLED" in str(gone["status"])
+
+
+def test_a_calendar_says_amounts_as_the_property_reads_them_and_bears_any_name() -> None:
+    """A name with a line break ends no calendar; thousands are written out."""
+    line = replace(LINE, property_name="Quill,\r\nthe", amount_words="17.5 lb at 3.95 lb/1000 ft²")
+    (event,) = Calendar.from_ical(write_calendar("Quill,\nthe", AT, [line])).walk("VEVENT")
+    assert "17.5 lb at 3.95 lb/1000 ft²." in str(event["description"])
+    assert str(event["location"]) == "Quill, the"

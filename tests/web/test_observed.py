@@ -10,6 +10,8 @@ import pytest
 from sqlalchemy import Engine, text
 from sqlalchemy.exc import IntegrityError
 
+from amber_acre.core.errors import NotUnderstood
+from amber_acre.exchange.forecast_csv import read_forecast
 from amber_acre.store.observed import LIMIT_BOUNDS
 from tests.conftest import Browser
 from tests.web.forms import sentence_beside, words
@@ -294,3 +296,9 @@ def test_every_limit_of_a_day_can_be_set_within_what_the_trade_uses(demo: Browse
     page = words(demo, "/almanac/judging")
     assert page.count("tried here") == len(LIMIT_BOUNDS)
     assert "Wind that carries granules over the edge Set 27 May 2026: tried here 9 m/s" in page
+
+
+@pytest.mark.parametrize("text_", [",,,", '""', ",\n,", '""\n""'])
+def test_a_forecast_of_nothing_is_refused_in_a_sentence(text_: str) -> None:
+    with pytest.raises(NotUnderstood, match="Nothing stands in these lines"):
+        read_forecast(text_)

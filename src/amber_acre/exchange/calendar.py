@@ -25,7 +25,7 @@ def write_calendar(name: str, at: datetime, lines: Iterable[JobLine]) -> bytes:
     calendar = Calendar()
     calendar.add("prodid", PRODUCER)
     calendar.add("version", "2.0")
-    calendar.add("x-wr-calname", name)
+    calendar.add("x-wr-calname", " ".join(name.split()))
     for line in lines:
         calendar.add_component(_event(line, at))
     return bytes(calendar.to_ical())
@@ -41,8 +41,8 @@ def _event(line: JobLine, at: datetime) -> Event:
     event.add("dtstart", line.day)
     event.add("dtend", line.day + timedelta(days=1))
     event.add("summary", f"{line.area}: {line.name}" + (f", {line.product}" if line.product else ""))
-    event.add("location", line.property_name)
-    amount = f"{line.amount_kg:.3g} kg at {line.rate_g_m2:.3g} g/m². " if line.amount_kg else ""
+    event.add("location", " ".join(line.property_name.split()))
+    amount = f"{line.amount_words}. " if line.amount_words else ""
     window = f"Right from {line.opens:%-d %B} to {line.closes:%-d %B}. "
     event.add("description", f"{amount}{window}{line.reason} {' '.join(line.cautions)}".strip())
     event.add("status", "CANCELLED" if line.state in ("left out", "missed") else "CONFIRMED")

@@ -51,7 +51,9 @@ def read_forecast(text: str) -> list[ForecastLine]:
         raise NotUnderstood("Paste the forecast: a line a day.", field="text")
     first = plain.split("\n", 1)[0]
     delimiter = "\t" if "\t" in first else ";" if ";" in first else ","
-    rows = read_rows(plain, delimiter, "text")
+    rows = [row for row in read_rows(plain, delimiter, "text") if any(cell.strip() for cell in row)]
+    if not rows:
+        raise NotUnderstood("Nothing stands in these lines. Paste the forecast: a line a day.", field="text")
     names = list(COLUMNS)
     if not _is_day(rows[0][0]):
         names = [_column(cell) for cell in rows.pop(0)]

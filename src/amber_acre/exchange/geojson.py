@@ -11,7 +11,15 @@ from typing import Any
 from amber_acre.core.errors import NotUnderstood, OutOfRange
 from amber_acre.core.measure.polygon import middle, to_lon_lat
 from amber_acre.core.measure.shapes import Point
-from amber_acre.exchange.outline import Incoming, in_metres, require_few, require_on_globe, tidy
+from amber_acre.exchange.outline import (
+    Incoming,
+    in_metres,
+    require_few,
+    require_inside,
+    require_near,
+    require_on_globe,
+    tidy,
+)
 
 BYTES_AT_MOST = 20 * 1024 * 1024
 OUTLINES_AT_MOST = 200
@@ -88,6 +96,9 @@ def read_geojson(
                 require_on_globe(rings[0], name, None)
             origin = origin or middle(rings[0])
         shapes = [tidy(in_metres(ring, None if metres else origin), name) for ring in rings]
+        if not confirmed:
+            require_near(shapes[0][0], name)
+        require_inside(shapes[0][0], [ring for ring, _ in shapes[1:]], name)
         said = " ".join(words for _, words in shapes if words)
         read.append(
             Incoming(

@@ -11,7 +11,8 @@ class JobLine:
     """One job of one area; rates and nutrients in g/m² (elements), amounts in kg, days ISO 8601.
 
     ``uid`` never changes; ``sequence`` grows with each change. ``shows_from``/``shows_to``: when its result is to be
-    seen. ``state``: coming, due, late, held, missed, done, in part or left out.
+    seen. ``amount_words``: amount and rate in the units of the
+    property. ``state``: coming, due, late, held, missed, done, in part or left out.
     """
 
     uid: str
@@ -38,6 +39,7 @@ class JobLine:
     cautions: tuple[str, ...]
     shows_from: date | None
     shows_to: date | None
+    amount_words: str = ""
 
     def flat(self) -> dict[str, object]:
         """Its fields with days as ISO text."""

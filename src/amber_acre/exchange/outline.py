@@ -16,6 +16,7 @@ POINTS_COMPARED = 2_000  # geometry that compares corners with each other sees n
 POINTS_KEPT = 400
 FINEST_M = 0.02
 COARSEST_M = 5.0
+FAR_M = 20_000.0  # from the middle of a property; at it a plane is off by a few in a million [common-practice]
 
 
 @dataclass(frozen=True)
@@ -47,6 +48,32 @@ def require_on_globe(ring: Sequence[Point], name: str, latitude_deg: float | Non
             " and latitude look swapped. Longitude comes first in this format. Swap them, or confirm.",
             field="file",
             value=first,
+        )
+
+
+def require_inside(ring: Sequence[Point], holes: Sequence[Sequence[Point]], name: str) -> None:
+    """Refuses a hole that does not lie in its ring, or holes that overlap: it would be subtracted from what is not
+    there (DoesNotFit)."""
+    from shapely import Polygon
+
+    outer = Polygon(ring).buffer(FINEST_M)
+    found = [Polygon(hole) for hole in holes]
+    for n, hole in enumerate(found, start=1):
+        if not outer.covers(hole):
+            raise DoesNotFit(f"“{name}”: hole {n} does not lie inside its outline. Mend it in the file.", field="file")
+        if any(hole.intersection(other).area > FINEST_M for other in found[n:]):
+            raise DoesNotFit(f"“{name}”: hole {n} overlaps another: it would be taken off twice.", field="file")
+
+
+def require_near(ring: Sequence[Point], name: str) -> None:
+    """Asks about an outline, in metres, that lies so far off that a plane is no map any more (Doubtful)."""
+    far = max(math.hypot(x, y) for x, y in ring)
+    if far > FAR_M:
+        raise Doubtful(
+            f"“{name}” lies {far / 1000:,.0f} km from the property: sizes so far off are wrong. Is it another"
+            " property’s? Take it out of the file, or confirm.",
+            field="file",
+            value=far,
         )
 
 

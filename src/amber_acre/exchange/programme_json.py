@@ -28,6 +28,7 @@ _ABOUT = {
     "nitrogen_g_m2": "element",
     "phosphorus_g_m2": "element, not the oxide",
     "potassium_g_m2": "element, not the oxide",
+    "amount_words": "amount and rate in the units of the property",
     "cost": "of the product used up, in the firm's currency",
     "shows_from": "first day on which the result may be seen, or a soil test tells; null where nothing shows",
 }

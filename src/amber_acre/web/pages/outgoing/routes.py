@@ -25,6 +25,7 @@ from amber_acre.store.programmes import judged_jobs, read_since_planned
 from amber_acre.store.tables import AreaRow, PropertyRow
 from amber_acre.web.page import Key, Reading, Today, found, render, units_of
 from amber_acre.web.paper import as_pdf
+from amber_acre.web.shown import Shown
 
 router = APIRouter()
 YEAR = timedelta(days=365)
@@ -163,6 +164,18 @@ def _line(area: AreaRow, one: JudgedJob, version: int, today: date, behind: bool
         one.cautions,
         result.first if result is not None else None,
         result.last if result is not None else None,
+        _amount(area, one),
+    )
+
+
+def _amount(area: AreaRow, one: JudgedJob) -> str:
+    """Amount and rate in the units of the property; of what is laid by depth or counted the amount alone."""
+    product, shown = one.product, Shown("us" if area.property.units == "us" else "metric")
+    if product is None:
+        return ""
+    amount = shown.amount(product, one.logged_kg or one.amount_kg)
+    return (
+        amount if product.loose or one.job.dose.basis != "area" else f"{amount} at {shown.rate(product, one.rate_g_m2)}"
     )
 
 

@@ -259,7 +259,8 @@ def _page(
         made = _made(ground, key, dict(read.typed), product)
     except AmberError as error:
         read.refuse(error)
-    years = int(read.typed["years"]) if read.typed.get("years", "").isdecimal() else 0
+    said = read.typed.get("years", "")
+    years = int(said) if said.isdecimal() and len(said) <= 2 else 0
     if not 1 <= years <= 10:
         read.faults.setdefault("years", Fault("Plan 1 to 10 years."))
         years = 0
