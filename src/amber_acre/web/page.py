@@ -5,7 +5,7 @@ from __future__ import annotations
 import os
 from collections.abc import AsyncIterator, Iterable
 from dataclasses import replace
-from datetime import date
+from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import TYPE_CHECKING, Annotated, Any, TypeVar
 
@@ -112,6 +112,13 @@ PLACES = (
     ("Day book", "/daybook"),
     ("Almanac", "/almanac"),
 )
+
+
+def moment_of(request: Request) -> datetime:
+    """When something is written, by the program's day: a pinned day is not dated by the wall clock."""
+    now = datetime.now(UTC)
+    pinned = settings_of(request).today
+    return now if pinned is None else datetime.combine(pinned, now.timetz())
 
 
 def settings_of(request: Request) -> Settings:

@@ -5,7 +5,7 @@ from __future__ import annotations
 import secrets
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, timedelta
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -40,7 +40,7 @@ from amber_acre.store.tables import AreaRow, EntryRow, JobRow
 from amber_acre.web.forms.days import FAR_DAYS
 from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Read, read_form
-from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, moment_of, render, units_of
 from amber_acre.web.pages.job.beside import out_of_the_bag, settings_of_job, tanks_of_job
 from amber_acre.web.pages.job.forms import CopyForm, JobForm, NewJobForm, StrikeForm, WorkForm, read_dose
 from amber_acre.web.shown import Shown
@@ -73,7 +73,7 @@ def change_job(request: Request, session: Writing, posted: Posted, today: Today,
                 hold_change(read, verdicts, form.warned)
                 job = replace(job, answered=answers(verdicts))
             if not read.faults:
-                store.change_job(session, row, job, form.version, form.reason, datetime.now(UTC))
+                store.change_job(session, row, job, form.version, form.reason, moment_of(request))
         except AmberError as error:
             read.refuse(error)
     if read.faults:
@@ -249,7 +249,7 @@ def job_done(request: Request, session: Writing, posted: Posted, today: Today, j
         done_on=form.done_on,
         who=form.who,
         note=note,
-        recorded_at=datetime.now(UTC),
+        recorded_at=moment_of(request),
     )
     return go(f"/jobs/{row.id}")
 
@@ -274,7 +274,7 @@ def strike_work(request: Request, session: Writing, posted: Posted, today: Today
         done_on=entry.applied_on,
         who=read.value.who,
         note=read.value.why,
-        recorded_at=datetime.now(UTC),
+        recorded_at=moment_of(request),
         corrects_id=entry.id,
         struck=True,
     )

@@ -3,7 +3,7 @@
 from __future__ import annotations
 
 from dataclasses import dataclass, replace
-from datetime import UTC, date, datetime
+from datetime import date
 
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse, Response
@@ -19,7 +19,7 @@ from amber_acre.store.clients import property_of
 from amber_acre.store.tables import AreaRow, JobRow, PropertyRow
 from amber_acre.web.forms.judging import ALL_THE_SAME, answers
 from amber_acre.web.forms.reading import Fault, Form, Read
-from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, render, units_of
+from amber_acre.web.page import Key, Posted, Reading, Today, Writing, found, go, moment_of, render, units_of
 
 router = APIRouter()
 CHOICES = (
@@ -93,7 +93,7 @@ def catch_up(request: Request, session: Writing, posted: Posted, today: Today, p
     try:
         for _, job, answered in changes:
             row = rows[job.key]
-            job_store.change_job(session, row, replace(job, answered=answered), row.version, why, datetime.now(UTC))
+            job_store.change_job(session, row, replace(job, answered=answered), row.version, why, moment_of(request))
     except AmberError as error:
         read.refuse(error)
         return _page(request, place, chains, read, today)

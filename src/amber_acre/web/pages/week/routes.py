@@ -4,7 +4,7 @@ from __future__ import annotations
 
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import date, datetime, timedelta
 from typing import Any
 
 from fastapi import APIRouter, Request
@@ -28,7 +28,7 @@ from amber_acre.web.forms.days import PlannedOn
 from amber_acre.web.forms.fields import Needed
 from amber_acre.web.forms.judging import answers, hold_change
 from amber_acre.web.forms.reading import Form, Read, read_form
-from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, render, settings_of
+from amber_acre.web.page import AsOf, Key, Posted, Reading, Today, Writing, found, go, moment_of, render, settings_of
 from amber_acre.web.pages.week.visits import DueJob, coming_after, week_of_jobs
 from amber_acre.web.who import WHO, last_logged_by
 
@@ -115,7 +115,7 @@ def move_visit(request: Request, session: Writing, posted: Posted, today: Today,
         if not rows:
             read.refuse(DoesNotFit("These jobs are not here any more. Look at the week as it stands now.", field="to"))
         else:
-            _move(session, rows, form, today, read)
+            _move(session, rows, form, today, read, moment_of(request))
     if form is None or read.faults:
         read.faults = {f"{name}-{place.id}": fault for name, fault in read.faults.items()}
         read.typed = {f"{name}-{place.id}": text for name, text in read.typed.items()}
@@ -130,7 +130,9 @@ def _rows(session: Writing, place: PropertyRow, keys: str) -> list[JobRow]:
     return here if len(here) == len(numbers) else []
 
 
-def _move(session: Writing, rows: Sequence[JobRow], form: VisitForm, today: date, read: Read[Any]) -> None:
+def _move(
+    session: Writing, rows: Sequence[JobRow], form: VisitForm, today: date, read: Read[Any], at: datetime
+) -> None:
     """Changes the rows where the judge lets all of them; else says of each what speaks against it."""
     there = {row.id: moved(job_store.job_of(row), form.to) for row in rows}
     said: dict[int, tuple[Verdict, ...]] = {}
@@ -150,6 +152,6 @@ def _move(session: Writing, rows: Sequence[JobRow], form: VisitForm, today: date
     try:
         for row in rows:
             job = replace(there[row.id], answered=answers(said[row.id]))
-            job_store.change_job(session, row, job, row.version, form.why, datetime.now(UTC))
+            job_store.change_job(session, row, job, row.version, form.why, at)
     except AmberError as error:
         read.refuse(error)
