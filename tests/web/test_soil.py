@@ -935,3 +935,11 @@ def test_stand_ins_of_devices_answer_under_their_setting_alone(
     page = own.post("/properties/4/soil/file", {"simulated": "1", "sampled_on": ""}, page="/properties/4/soil/file")
     assert page.status_code == 404
     assert not Settings().simulated_devices
+
+
+def test_what_no_field_asks_for_is_told_in_the_answer(demo: Browser) -> None:
+    """Without a pH nothing is worked out, and no field asks for one: the live answer, all that changes, says so."""
+    texts = "way=up&target=6.5&product=15&placement=surface&first=2026-06-01&interval=90&region=cool&rule=two-sieve"
+    page = demo.get(f"/areas/{ORCHARD}/soil/ph?{texts}&method=buffer").text
+    answer = page.partition('id="answer"')[2]
+    assert "The pH is not known" in "".join(re.findall(r'<p class="stop mb-2">([^<]+)', answer))
