@@ -52,7 +52,7 @@ def jobs(engine: Engine, key: int) -> list[tuple[str, str, str, bool]]:
         ("Long border", ("38 of 52 plants are clump perennials", "wants another year", "Keep granules and mulch off")),
         ("North birch", ("Fe-EDDHA", "Yellow leaves, step by step", "licensed", "tolerant kind", "injection sheet")),
         ("Street tree", ("Newly planted", "water well")),
-        ("Hydrangea row", ("Blue comes with acid", "Heathfare")),
+        ("Hydrangea row", ("Blue comes with acid", "Slowburn 20-0-8")),
         ("Azalea bank", ("Feed after bloom",)),
         ("Palm corner", ("Palm feed", "Frondfare")),
         ("Courtyard pots", ("Pellets", "months at the season", "Potseason", "g a litre")),

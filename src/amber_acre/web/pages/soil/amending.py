@@ -259,8 +259,7 @@ def _page(
         made = _made(ground, key, dict(read.typed), product)
     except AmberError as error:
         read.refuse(error)
-    said = read.typed.get("years", "")
-    years = int(said) if said.isdecimal() and len(said) <= 2 else 0
+    years = int(said) if (said := read.typed.get("years", "")).isdecimal() and len(said) <= 2 else 0
     if not 1 <= years <= 10:
         read.faults.setdefault("years", Fault("Plan 1 to 10 years."))
         years = 0
