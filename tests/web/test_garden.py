@@ -573,3 +573,12 @@ def test_the_drawing_of_mulch_is_of_the_kind_that_is_to_be_laid(demo: Browser, d
     planned = re.search(r"Mulch: [\d.]+ mm of ([a-z ]+?) (?:due|coming|waiting|late)", said)
     assert planned is not None
     assert f"{planned[1].capitalize()}: of " in said
+
+
+def test_a_tick_for_fire_country_decides_the_mulch(demo: Browser, demo_engine: Engine) -> None:
+    key = area(demo_engine, "Hydrangea row")  # bark lies there
+    said = words(demo, f"/areas/{key}/mulch?want=5+cm&fire=on")
+    assert "What lies here burns: rake it back" in said
+    assert "within 1.5 m (5 ft) of the house gravel or bare ground" in said
+    assert "Gravel or rock" in said
+    assert "Fire country: within" not in words(demo, f"/areas/{key}/mulch?want=5+cm")

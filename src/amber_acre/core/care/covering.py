@@ -28,6 +28,7 @@ STEM_M = 0.03  # of a hedge plant or shrub, where nobody measured it [common-pra
 AFTER_FEED_DAYS = 3  # feed goes under mulch: first the one, then the other [common-practice]
 RINGS_AT_MOST = 0.3  # of the ground that rings of small stems may take before they are left out [common-practice]
 UNBURNT = ("gravel",)  # kinds that do not burn
+BURNS_WORDS = "What lies here burns: rake it back to bare ground first. "
 FIRE_WORDS = (
     "Fire country: within 1.5 m (5 ft) of the house gravel or bare ground, nothing that burns, and dead leaves raked"
     " off; chips and bark stay beyond it. The local fire code decides."
@@ -108,10 +109,7 @@ def cover_asked(
             ),
         )
     if lies.organic and "fire" in conditions_of(planting):
-        return None, (
-            *said,
-            Said("fire", f"What lies here burns: rake it back to bare ground first. {FIRE_WORDS}", True),
-        )
+        return None, (*said, Said("fire", f"{BURNS_WORDS}{FIRE_WORDS}", True))
     wanted = group.mulch_mm
     top = top_up(wanted, lies.depth_mm)
     if lies.depth_mm > AT_MOST_MM or (top.add_mm == 0 and lies.depth_mm > wanted):

@@ -10,7 +10,7 @@ from urllib.parse import urlencode
 from fastapi import APIRouter, Request
 from fastapi.responses import HTMLResponse
 
-from amber_acre.core.care.covering import FIRE_WORDS, bare_said, conditions_of, kind_for, net_m2
+from amber_acre.core.care.covering import BURNS_WORDS, FIRE_WORDS, bare_said, conditions_of, kind_for, net_m2
 from amber_acre.core.care.planting import Planting
 from amber_acre.core.errors import AmberError, DoesNotFit
 from amber_acre.core.mulch.choosing import fabric_said, weigh
@@ -151,7 +151,7 @@ def _mulched(
         "swing": swing_share(kind, want, working) if want else None,
         "air_swing": _air_swing(planting.ground.climate),
         "parts": parts,
-        "fire": FIRE_WORDS if "fire" in conditions else "",
+        "fire": f"{BURNS_WORDS * planting.lies.organic}{FIRE_WORDS}" if "fire" in conditions else "",
         "fabric": fabric_said(kind.key, planting.lies.fabric),
         "bare": bare_said(planting, kind),
         "working": working,
