@@ -5,6 +5,7 @@ from __future__ import annotations
 
 import re
 from collections.abc import Iterator
+from dataclasses import replace
 from datetime import UTC, date, datetime
 from pathlib import Path
 from typing import Any
@@ -18,6 +19,7 @@ from sqlalchemy.exc import DatabaseError, IntegrityError
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.measure.site import Place
 from amber_acre.core.rules.limits import why_not_tilled
+from amber_acre.core.soil.evidence import SIMULATED_LABORATORY, SoilTest
 from amber_acre.core.working import Figure, Limit, Working
 from amber_acre.store import corrections, daybook, soil_tests
 from amber_acre.store.areas import area_of, lawn_of
@@ -26,7 +28,7 @@ from amber_acre.store.ground import brief_of, ground_of
 from amber_acre.store.programmes import lanes_as_shown
 from amber_acre.store.session import MIGRATIONS, migrate, open_engine, reading, writing
 from amber_acre.store.site import crowns_over, put
-from amber_acre.store.soil_tests import Layout
+from amber_acre.store.soil_tests import Layout, save_soil_test
 from amber_acre.store.tables import CorrectionRow, SoilTestRow
 
 DAY = date(2026, 5, 27)
@@ -232,3 +234,20 @@ def test_uses_of_an_area_are_entries_rounds_and_jobs(demo_engine: Engine) -> Non
         to_come = [j.job.key for j in year.rounds if j.job.counts and not j.done]
         assert [use.job for use in uses if not use.down] == to_come
         assert len(uses) - len(to_come) == len(year.entries)
+
+
+def test_made_up_figures_keep_their_laboratory(tmp_path: Path) -> None:
+    """Renaming it would pass them off as a real report."""
+    engine = open_engine(tmp_path / "made.sqlite")
+    migrate(engine)
+    with writing(engine) as session:
+        made_up = SoilTest(date(2026, 5, 2), {"ph": 6.1}, laboratory=SIMULATED_LABORATORY)
+        row = SoilTestRow(area_id=1, taken_on=made_up.taken_on, laboratory=made_up.laboratory)
+        session.connection().exec_driver_sql("PRAGMA defer_foreign_keys=ON")
+        session.add(row)
+        session.flush()
+        with pytest.raises(DoesNotFit, match="made up by the simulated laboratory"):
+            save_soil_test(session, 1, replace(made_up, laboratory="Another"), test_id=row.id)
+        assert save_soil_test(session, 1, made_up, test_id=row.id).laboratory == SIMULATED_LABORATORY
+        session.rollback()
+    engine.dispose()

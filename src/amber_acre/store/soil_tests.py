@@ -12,7 +12,7 @@ from sqlalchemy.orm import Session
 
 from amber_acre.core.errors import DoesNotFit
 from amber_acre.core.soil.advice import Advice
-from amber_acre.core.soil.evidence import SoilTest
+from amber_acre.core.soil.evidence import SIMULATED_LABORATORY, SoilTest
 from amber_acre.core.soil.probe import SIMULATED_PROBE, ProbeReading
 from amber_acre.core.tables.soil_measures import BUFFER_METHODS, MEASURES, Measured
 from amber_acre.core.tables.soil_ranges import EXTRACTANTS
@@ -150,6 +150,12 @@ def save_soil_test(
             "Somebody else changed this test while you were typing. Open it again in another tab, compare, then save it"
             " there.",
             field="version",
+        )
+    if row.id and row.laboratory == SIMULATED_LABORATORY != test.laboratory:
+        raise DoesNotFit(
+            "These figures were made up by the simulated laboratory, and it stays their laboratory. Enter a real report"
+            " as a test of its own.",
+            field="laboratory",
         )
     row.version = (row.version or 0) + 1  # its figures are rows of their own: counted here, not by the mapper
     row.taken_on, row.extractant, row.buffer_method = test.taken_on, test.extractant, test.buffer_method
